@@ -1,0 +1,95 @@
+package coldtide.core.log;
+
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrays;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
+import it.unimi.dsi.fastutil.shorts.ShortArrayList;
+
+/** Events as they came, column by column, before they are put in order. */
+final class RawColumns {
+    final LongArrayList timeMillis = new LongArrayList();
+    final LongArrayList receivedMillis = new LongArrayList();
+    final IntArrayList install = new IntArrayList();
+    final ShortArrayList name = new ShortArrayList();
+    final ShortArrayList release = new ShortArrayList();
+    final Int2ObjectOpenHashMap<Money> money = new Int2ObjectOpenHashMap<>();
+
+    private final IntArrayList person = new IntArrayList();
+    private final LongArrayList personKeys = new LongArrayList();
+    private final Long2IntOpenHashMap personOf = new Long2IntOpenHashMap();
+    private final Long2IntOpenHashMap installOf = new Long2IntOpenHashMap();
+
+    int size() {
+        return timeMillis.size();
+    }
+
+    int people() {
+        return personKeys.size();
+    }
+
+    void add(RawEvent event) {
+        if (event.money != null) {
+            money.put(size(), event.money);
+        }
+        person.add(personOf.computeIfAbsent(event.person, key -> {
+            personKeys.add(key);
+            return personKeys.size() - 1;
+        }));
+        install.add(installOf.computeIfAbsent(event.install, key -> installOf.size()));
+        timeMillis.add(event.timeMillis);
+        receivedMillis.add(event.receivedMillis);
+        name.add((short) event.name);
+        release.add((short) event.release);
+    }
+
+    /** People by ascending key, so that the order of arrival of rows does not change the log. */
+    int[] peopleInOrder() {
+        int[] order = new int[people()];
+        java.util.Arrays.setAll(order, i -> i);
+        IntArrays.parallelQuickSort(order, (a, b) -> Long.compare(personKeys.getLong(a), personKeys.getLong(b)));
+        return order;
+    }
+
+    /** Where each person's events begin once grouped, by place in {@code people}; one entry more than there are people. */
+    int[] offsets(int[] people) {
+        int[] count = new int[people.length];
+        for (int e = 0; e < size(); e++) {
+            count[person.getInt(e)]++;
+        }
+        int[] from = new int[people.length + 1];
+        for (int i = 0; i < people.length; i++) {
+            from[i + 1] = from[i] + count[people[i]];
+        }
+        return from;
+    }
+
+    /** Event numbers grouped by person as {@code offsets} says, in order of arrival within a person. */
+    int[] grouped(int[] people, int[] offsets) {
+        int[] next = new int[people.length];
+        for (int i = 0; i < people.length; i++) {
+            next[people[i]] = offsets[i];
+        }
+        int[] order = new int[size()];
+        for (int e = 0; e < order.length; e++) {
+            order[next[person.getInt(e)]++] = e;
+        }
+        return order;
+    }
+
+    /** Puts one person's events in time order; same time: order of arrival. Cheap where they already are. */
+    void sortByTime(int[] order, int from, int to) {
+        for (int i = from + 1; i < to; i++) {
+            if (compare(order[i - 1], order[i]) > 0) {
+                IntArrays.mergeSort(order, from, to, this::compare);
+                return;
+            }
+        }
+    }
+
+    private int compare(int a, int b) {
+        int byTime = Long.compare(timeMillis.getLong(a), timeMillis.getLong(b));
+        return byTime != 0 ? byTime : Long.compare(receivedMillis.getLong(a), receivedMillis.getLong(b));
+    }
+}

@@ -1,0 +1,191 @@
+package coldtide.core.retention;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import coldtide.core.retention.RetentionAnswer.Cohort;
+import coldtide.core.retention.RetentionAnswer.Pooled;
+import coldtide.core.scan.Analysis;
+import coldtide.core.stats.Share;
+import coldtide.core.time.DayRange;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+
+/**
+ * The triangle in one pass. A person's ages of return are bits of one long, so a person who comes back many times within
+ * an age is counted once without any set. Coming back by any activity reads only the list of active days; coming back by
+ * a named event reads the person's event column.
+ */
+public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
+    /** Cohort sizes, and returned people by cohort and age. */
+    static final class Partial {
+        final long[] size;
+        final long[][] returned;
+
+        Partial(int cohorts, int ages) {
+            size = new long[cohorts];
+            returned = new long[cohorts][ages];
+        }
+    }
+
+    private final EventLog log;
+    private final RetentionQuestion question;
+    private final List<DayRange> periods;
+    private final int[] periodOfDay;
+    private final boolean[] inRange;
+    private final OptionalInt cameBackCode;
+
+    /** @throws IllegalArgumentException if the event asked about was never received */
+    public RetentionAnalysis(EventLog log, RetentionQuestion question) {
+        this.log = log;
+        this.question = question;
+        periods = question.range().periods(question.grain());
+        cameBackCode = question.cameBack().map(name -> code(log, name)).orElse(OptionalInt.empty());
+        periodOfDay = new int[log.days()];
+        inRange = new boolean[log.days()];
+        number(log);
+    }
+
+    private static OptionalInt code(EventLog log, String name) {
+        OptionalInt code = log.nameCode(name);
+        if (code.isEmpty()) {
+            throw new IllegalArgumentException("No event named \"" + name + "\" has been received.");
+        }
+        return code;
+    }
+
+    /** Numbers the calendar periods of the log's days, 0 for the first period of the range. */
+    private void number(EventLog log) {
+        LocalDate first = periods.get(0).from();
+        LocalDate start = question.grain().startOf(log.firstDay());
+        int period = 0;
+        for (LocalDate at = start; at.isAfter(first); at = question.grain().shift(at, -1)) {
+            period++;
+        }
+        for (LocalDate at = start; at.isBefore(first); at = question.grain().shift(at, 1)) {
+            period--;
+        }
+        LocalDate next = question.grain().shift(start, 1);
+        for (int day = 0; day < log.days(); day++) {
+            LocalDate date = log.firstDay().plusDays(day);
+            if (date.equals(next)) {
+                period++;
+                next = question.grain().shift(next, 1);
+            }
+            periodOfDay[day] = period;
+            inRange[day] = question.range().contains(date);
+        }
+    }
+
+    @Override
+    public Partial empty() {
+        return new Partial(periods.size(), question.ages() + 1);
+    }
+
+    @Override
+    public void scan(Shard shard, Partial partial) {
+        for (int person = 0; person < shard.people(); person++) {
+            int firstDay = shard.firstDay[person];
+            if (!inRange[firstDay]) {
+                continue;
+            }
+            int cohort = periodOfDay[firstDay];
+            partial.size[cohort]++;
+            long ages = cameBackCode.isPresent()
+                    ? agesByEvent(shard, person, cohort, (short) cameBackCode.getAsInt())
+                    : agesByActivity(shard, person, cohort);
+            long[] returned = partial.returned[cohort];
+            while (ages != 0) {
+                returned[Long.numberOfTrailingZeros(ages)]++;
+                ages &= ages - 1;
+            }
+        }
+    }
+
+    private long agesByActivity(Shard shard, int person, int cohort) {
+        long ages = 0;
+        for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
+            int age = periodOfDay[shard.activeDay[i]] - cohort;
+            if (age > question.ages()) {
+                break;
+            }
+            ages |= 1L << age;
+        }
+        return ages;
+    }
+
+    /** From the second event on: the first is the arrival itself, and only what follows it is a return. */
+    private long agesByEvent(Shard shard, int person, int cohort, short code) {
+        long ages = 0;
+        for (int i = shard.eventFrom[person] + 1; i < shard.eventFrom[person + 1]; i++) {
+            int age = periodOfDay[shard.eventDay[i]] - cohort;
+            if (age > question.ages()) {
+                break;
+            }
+            if (shard.eventName[i] == code) {
+                ages |= 1L << age;
+            }
+        }
+        return ages;
+    }
+
+    @Override
+    public void merge(Partial into, Partial from) {
+        for (int cohort = 0; cohort < into.size.length; cohort++) {
+            into.size[cohort] += from.size[cohort];
+            for (int age = 0; age < into.returned[cohort].length; age++) {
+                into.returned[cohort][age] += from.returned[cohort][age];
+            }
+        }
+    }
+
+    @Override
+    public RetentionAnswer finish(Partial partial) {
+        List<Cohort> cohorts = new ArrayList<>();
+        for (int c = 0; c < periods.size(); c++) {
+            DayRange period = periods.get(c);
+            cohorts.add(new Cohort(
+                    period,
+                    clipped(period),
+                    partial.size[c],
+                    Arrays.stream(partial.returned[c]).boxed().toList(),
+                    completeAges(period)));
+        }
+        List<Pooled> pooled = IntStream.rangeClosed(0, question.ages())
+                .mapToObj(age -> pooled(cohorts, age))
+                .toList();
+        return new RetentionAnswer(cohorts, pooled);
+    }
+
+    private DayRange clipped(DayRange period) {
+        LocalDate from = period.from().isBefore(question.range().from())
+                ? question.range().from()
+                : period.from();
+        LocalDate to =
+                period.to().isAfter(question.range().to()) ? question.range().to() : period.to();
+        return new DayRange(from, to);
+    }
+
+    private int completeAges(DayRange period) {
+        int ages = 0;
+        while (ages <= question.ages() && log.completeBefore(question.grain().shift(period.from(), ages + 1L))) {
+            ages++;
+        }
+        return ages;
+    }
+
+    private static Pooled pooled(List<Cohort> cohorts, int age) {
+        List<Cohort> complete = cohorts.stream()
+                .filter(cohort -> cohort.completeAt(age) && cohort.size() > 0)
+                .toList();
+        long size = complete.stream().mapToLong(Cohort::size).sum();
+        long returned = complete.stream()
+                .mapToLong(cohort -> cohort.returned().get(age))
+                .sum();
+        return new Pooled(complete.size(), size == 0 ? Optional.empty() : Optional.of(Share.of(returned, size)));
+    }
+}

@@ -1,0 +1,25 @@
+package coldtide.core.scan;
+
+import coldtide.core.log.Shard;
+
+/**
+ * One question put to a log: one pass over shards of whole people with mergeable partial results, so that it runs on one
+ * thread, on all cores, or on a partitioned data set elsewhere without change.
+ *
+ * <p>Law, held by a test for every analysis: any cut into shards and any order of merging gives the same result.
+ *
+ * @param <P> partial result; belongs to one thread at a time
+ * @param <R> the result
+ */
+public interface Analysis<P, R> {
+    /** A partial result of nothing. */
+    P empty();
+
+    /** Adds what {@code shard} holds to {@code partial}. */
+    void scan(Shard shard, P partial);
+
+    /** Adds {@code from} to {@code into}; {@code from} is not used again. */
+    void merge(P into, P from);
+
+    R finish(P partial);
+}

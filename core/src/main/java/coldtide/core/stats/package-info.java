@@ -1,0 +1,2 @@
+/** Intervals and tests: thin over well-kept libraries. Uses nothing of ours. */
+package coldtide.core.stats;

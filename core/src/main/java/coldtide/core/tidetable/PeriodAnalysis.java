@@ -1,0 +1,199 @@
+package coldtide.core.tidetable;
+
+import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
+import static coldtide.core.tidetable.Count.INSTALLS;
+import static coldtide.core.tidetable.Count.NEW_PEOPLE;
+import static coldtide.core.tidetable.Count.PAYERS;
+import static coldtide.core.tidetable.Count.PERSON_DAYS;
+import static coldtide.core.tidetable.Count.PURCHASES;
+import static coldtide.core.tidetable.Count.SESSIONS;
+import static coldtide.core.tidetable.Count.SESSION_MILLIS;
+import static coldtide.core.tidetable.Count.UNCONVERTED;
+import static coldtide.core.tidetable.Count.UNINSTALLS;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.RevenueType;
+import coldtide.core.log.Shard;
+import coldtide.core.scan.Analysis;
+import coldtide.core.time.DayRange;
+import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
+import java.util.List;
+import java.util.OptionalInt;
+import java.util.stream.IntStream;
+
+/**
+ * Counts of consecutive periods. It reads the short per-person columns (active days, sessions, installs, money) and the
+ * event column only for uninstalls; people of a period are counted once because a person's days ascend.
+ */
+public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, List<PeriodCounts>> {
+    private static final int NONE = -1;
+    private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
+    private static final byte SUBSCRIPTION = (byte) RevenueType.SUBSCRIPTION.ordinal();
+
+    /** Counts by kind and period. */
+    static final class Partial {
+        final long[][] counts;
+        final long[][] micros;
+
+        Partial(int periods) {
+            counts = new long[Count.values().length][periods];
+            micros = new long[RevenueType.values().length][periods];
+        }
+
+        long[] of(Count count) {
+            return counts[count.ordinal()];
+        }
+    }
+
+    private final List<DayRange> periods;
+    private final int[] periodOfDay;
+    private final int[] daysInLog;
+    private final OptionalInt uninstallCode;
+
+    /**
+     * @param periods ascending and without overlap; days outside the log count nothing
+     * @throws IllegalArgumentException if a period begins before the one before it has ended
+     */
+    public PeriodAnalysis(EventLog log, List<DayRange> periods) {
+        this.periods = List.copyOf(periods);
+        periodOfDay = new int[log.days()];
+        daysInLog = new int[periods.size()];
+        Arrays.fill(periodOfDay, NONE);
+        for (int p = 0; p < periods.size(); p++) {
+            if (p > 0 && periods.get(p).from().isBefore(periods.get(p - 1).to())) {
+                throw new IllegalArgumentException("The periods " + periods.get(p - 1) + " and " + periods.get(p)
+                        + " overlap or are out of order.");
+            }
+            long from = Math.max(
+                    0, ChronoUnit.DAYS.between(log.firstDay(), periods.get(p).from()));
+            long to = Math.min(
+                    log.days(),
+                    ChronoUnit.DAYS.between(log.firstDay(), periods.get(p).to()));
+            if (from < to) {
+                Arrays.fill(periodOfDay, (int) from, (int) to, p);
+                daysInLog[p] = (int) (to - from);
+            }
+        }
+        uninstallCode = log.nameCode(log.settings().uninstallEvent());
+    }
+
+    @Override
+    public Partial empty() {
+        return new Partial(periods.size());
+    }
+
+    @Override
+    public void scan(Shard shard, Partial partial) {
+        people(shard, partial);
+        payments(shard, partial);
+        tally(shard.installDay, partial.of(INSTALLS));
+        tally(shard.firstDay, partial.of(NEW_PEOPLE));
+        sessions(shard, partial);
+        if (uninstallCode.isPresent()) {
+            uninstalls(shard, (short) uninstallCode.getAsInt(), partial.of(UNINSTALLS));
+        }
+    }
+
+    private void people(Shard shard, Partial partial) {
+        long[] active = partial.of(ACTIVE_PEOPLE);
+        long[] personDays = partial.of(PERSON_DAYS);
+        for (int person = 0; person < shard.people(); person++) {
+            int last = NONE;
+            for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
+                int period = periodOfDay[shard.activeDay[i]];
+                if (period == NONE) {
+                    continue;
+                }
+                personDays[period]++;
+                if (period != last) {
+                    active[period]++;
+                    last = period;
+                }
+            }
+        }
+    }
+
+    private void payments(Shard shard, Partial partial) {
+        long[] purchases = partial.of(PURCHASES);
+        long[] payers = partial.of(PAYERS);
+        long[] unconverted = partial.of(UNCONVERTED);
+        for (int person = 0; person < shard.people(); person++) {
+            int last = NONE;
+            for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
+                int period = periodOfDay[shard.moneyDay[i]];
+                if (period == NONE) {
+                    continue;
+                }
+                byte type = shard.moneyType[i];
+                if (type == PURCHASE) {
+                    purchases[period]++;
+                }
+                if ((type == PURCHASE || type == SUBSCRIPTION) && period != last) {
+                    payers[period]++;
+                    last = period;
+                }
+                if (shard.moneyMicros[i] == Shard.NO_RATE) {
+                    unconverted[period]++;
+                } else {
+                    partial.micros[type][period] += shard.moneyMicros[i];
+                }
+            }
+        }
+    }
+
+    private void tally(short[] days, long[] into) {
+        for (short day : days) {
+            int period = periodOfDay[day];
+            if (period != NONE) {
+                into[period]++;
+            }
+        }
+    }
+
+    private void sessions(Shard shard, Partial partial) {
+        long[] sessions = partial.of(SESSIONS);
+        long[] millis = partial.of(SESSION_MILLIS);
+        for (int i = 0; i < shard.sessionDay.length; i++) {
+            int period = periodOfDay[shard.sessionDay[i]];
+            if (period != NONE) {
+                sessions[period]++;
+                millis[period] += shard.sessionMillis[i];
+            }
+        }
+    }
+
+    private void uninstalls(Shard shard, short code, long[] into) {
+        for (int i = 0; i < shard.eventName.length; i++) {
+            if (shard.eventName[i] == code && periodOfDay[shard.eventDay[i]] != NONE) {
+                into[periodOfDay[shard.eventDay[i]]]++;
+            }
+        }
+    }
+
+    @Override
+    public void merge(Partial into, Partial from) {
+        add(into.counts, from.counts);
+        add(into.micros, from.micros);
+    }
+
+    private static void add(long[][] into, long[][] from) {
+        for (int row = 0; row < into.length; row++) {
+            for (int p = 0; p < into[row].length; p++) {
+                into[row][p] += from[row][p];
+            }
+        }
+    }
+
+    @Override
+    public List<PeriodCounts> finish(Partial partial) {
+        return IntStream.range(0, periods.size())
+                .mapToObj(p -> new PeriodCounts(
+                        periods.get(p), daysInLog[p], column(partial.counts, p), column(partial.micros, p)))
+                .toList();
+    }
+
+    private static long[] column(long[][] rows, int p) {
+        return Arrays.stream(rows).mapToLong(row -> row[p]).toArray();
+    }
+}

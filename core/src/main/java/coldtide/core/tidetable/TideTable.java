@@ -1,0 +1,93 @@
+package coldtide.core.tidetable;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.tidetable.TideTableAnswer.Row;
+import coldtide.core.tidetable.TideTableAnswer.Usual;
+import coldtide.core.time.DayRange;
+import coldtide.core.time.Grain;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.DoubleSummaryStatistics;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+
+/** Answers tide table questions: three passes over the short columns of the log, a few milliseconds for millions of events. */
+public final class TideTable {
+    private static final int COMPARABLES = 8;
+    private static final int LEAST_COMPARABLES = 3;
+
+    private TideTable() {}
+
+    public static TideTableAnswer answer(EventLog log, ScanRunner runner, TideTableQuestion question) {
+        List<DayRange> history = history(log, question);
+        List<PeriodCounts> counts = runner.run(log, new PeriodAnalysis(log, history));
+        return new TideTableAnswer(
+                history,
+                whole(log, runner, question.range()),
+                whole(log, runner, question.compared()),
+                complete(log, question.range()),
+                complete(log, question.compared()),
+                Arrays.stream(Figure.values())
+                        .map(figure -> row(figure, counts, question.grain()))
+                        .toList());
+    }
+
+    /** The counts of each day the log spans: what silhouettes are drawn from. */
+    public static List<PeriodCounts> daily(EventLog log, ScanRunner runner) {
+        return runner.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY)));
+    }
+
+    private static PeriodCounts whole(EventLog log, ScanRunner runner, DayRange range) {
+        return runner.run(log, new PeriodAnalysis(log, List.of(range))).get(0);
+    }
+
+    private static boolean complete(EventLog log, DayRange range) {
+        return log.span().contains(range) && log.completeBefore(range.to());
+    }
+
+    /** Whole periods that have fully passed and end within the range, the newest last; none from before the log. */
+    private static List<DayRange> history(EventLog log, TideTableQuestion question) {
+        Grain grain = question.grain();
+        LocalDate fullDays = log.endOfFullDays();
+        LocalDate end = grain.startOf(
+                question.range().to().isBefore(fullDays) ? question.range().to() : fullDays);
+        LocalDate oldest = grain.shift(end, -length(grain));
+        LocalDate firstWhole = grain.startOf(log.firstDay());
+        if (firstWhole.isBefore(log.firstDay())) {
+            firstWhole = grain.shift(firstWhole, 1);
+        }
+        LocalDate from = oldest.isBefore(firstWhole) ? firstWhole : oldest;
+        return from.isBefore(end) ? new DayRange(from, end).periods(grain) : List.of();
+    }
+
+    /** Eight weeks and the day itself; a quarter of weeks; a year of months and the month itself. */
+    private static int length(Grain grain) {
+        return grain == Grain.DAY ? 7 * COMPARABLES + 1 : 13;
+    }
+
+    private static Row row(Figure figure, List<PeriodCounts> counts, Grain grain) {
+        List<OptionalDouble> series = counts.stream().map(c -> c.value(figure)).toList();
+        int step = grain == Grain.DAY ? 7 : 1;
+        int latest = series.size() - 1;
+        double[] comparables = IntStream.rangeClosed(1, COMPARABLES)
+                .map(i -> latest - i * step)
+                .filter(i -> i >= 0)
+                .mapToObj(series::get)
+                .filter(OptionalDouble::isPresent)
+                .mapToDouble(OptionalDouble::getAsDouble)
+                .toArray();
+        OptionalDouble before = latest - step >= 0 ? series.get(latest - step) : OptionalDouble.empty();
+        return new Row(figure, series, before, usual(comparables));
+    }
+
+    private static Optional<Usual> usual(double[] comparables) {
+        if (comparables.length < LEAST_COMPARABLES) {
+            return Optional.empty();
+        }
+        DoubleSummaryStatistics spread = Arrays.stream(comparables).summaryStatistics();
+        return Optional.of(new Usual(spread.getMin(), spread.getMax(), comparables.length));
+    }
+}

@@ -1,0 +1,36 @@
+package coldtide.core.time;
+
+import static java.util.Objects.requireNonNull;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+
+/**
+ * The civil days of an app's reporting time zone. A day lasts 23 to 25 hours where clocks change.
+ *
+ * @param zone the IANA zone
+ */
+public record ReportingCalendar(ZoneId zone) {
+    public ReportingCalendar {
+        requireNonNull(zone, "zone");
+    }
+
+    public LocalDate dayOf(Instant instant) {
+        return LocalDate.ofInstant(instant, zone);
+    }
+
+    /** The instant at which {@code day} begins; where midnight is skipped, the first instant after the gap. */
+    public Instant startOf(LocalDate day) {
+        return day.atStartOfDay(zone).toInstant();
+    }
+
+    /** The boundaries of {@code range}, computed once, for looking up many instants. */
+    public DayBoundaries boundaries(DayRange range) {
+        long[] starts = new long[range.days() + 1];
+        for (int i = 0; i < starts.length; i++) {
+            starts[i] = startOf(range.from().plusDays(i)).toEpochMilli();
+        }
+        return new DayBoundaries(range.from(), starts);
+    }
+}

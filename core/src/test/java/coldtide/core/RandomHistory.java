@@ -1,0 +1,131 @@
+package coldtide.core;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.EventLogBuilder;
+import coldtide.core.log.ExchangeRates;
+import coldtide.core.log.LogSettings;
+import coldtide.core.log.Money;
+import coldtide.core.log.RawEvent;
+import coldtide.core.log.Release;
+import coldtide.core.log.RevenueType;
+import coldtide.core.time.ReportingCalendar;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Random;
+import java.util.SplittableRandom;
+
+/** A small invented history with everything that makes counting hard, and the log of it. Its seed is in its name. */
+public final class RandomHistory {
+    public static final List<String> NAMES =
+            List.of("app_open", "beacon_lit", "purchase", "ad_finished", "push_received", "uninstall_detected");
+
+    /** One event, as plain as can be. */
+    public record Event(
+            long person,
+            long install,
+            long timeMillis,
+            long receivedMillis,
+            String name,
+            Release release,
+            Money money) {
+        public boolean active() {
+            return !LogSettings.USUAL_PASSIVE_EVENTS.contains(name);
+        }
+    }
+
+    private final long seed;
+    public final LogSettings settings;
+    public final List<Event> events = new ArrayList<>();
+    private final SplittableRandom random;
+
+    /** @param days spread over which the events lie; across a clock change in Lisbon */
+    public RandomHistory(long seed, int people, int days) {
+        this.seed = seed;
+        random = new SplittableRandom(seed);
+        ExchangeRates rates = new ExchangeRates("EUR");
+        LocalDate first = LocalDate.of(2026, 3, 20);
+        for (int day = 0; day < days; day += 2) {
+            rates.put("GBP", first.plusDays(day), new BigDecimal("1.1734"));
+        }
+        settings = LogSettings.usual(new ReportingCalendar(ZoneId.of("Europe/Lisbon")), rates);
+        long start = settings.calendar().startOf(first).toEpochMilli();
+        for (int p = 0; p < people; p++) {
+            person(p, start, days);
+        }
+        events.sort(Comparator.comparingLong(Event::timeMillis));
+    }
+
+    private void person(int person, long start, int days) {
+        int installs = 1 + random.nextInt(2);
+        long at = start + random.nextLong(days * 86_400_000L);
+        int count = 1 + random.nextInt(40);
+        for (int i = 0; i < count && at < start + days * 86_400_000L; i++) {
+            String name = NAMES.get(random.nextInt(NAMES.size()));
+            long received = at + (random.nextInt(10) == 0 ? random.nextLong(86_400_000L) : random.nextLong(5_000L));
+            Release release =
+                    new Release(random.nextBoolean() ? "android" : "ios", random.nextInt(3) == 0 ? "1.1.0" : "1.0.0");
+            events.add(new Event(
+                    person, person * 10L + random.nextInt(installs), at, received, name, release, money(name)));
+            at += pause();
+        }
+    }
+
+    private long pause() {
+        return switch (random.nextInt(6)) {
+            case 0 -> 0;
+            case 1 -> 30 * 60_000L;
+            case 2 -> 30 * 60_000L + 1;
+            case 3 -> random.nextLong(60_000L);
+            default -> random.nextLong(4 * 86_400_000L);
+        };
+    }
+
+    private Money money(String name) {
+        if (!name.equals("purchase") && !name.equals("ad_finished")) {
+            return null;
+        }
+        RevenueType type = name.equals("ad_finished")
+                ? RevenueType.AD
+                : RevenueType.values()[new int[] {0, 0, 2, 3}[random.nextInt(4)]];
+        return new Money(random.nextLong(20_000_000L), random.nextInt(3) == 0 ? "GBP" : "EUR", type);
+    }
+
+    /** The log, its rows added in an order of its own. */
+    public EventLog log(int shardEvents, long shuffle) {
+        List<Event> rows = new ArrayList<>(events);
+        Collections.shuffle(rows, new Random(shuffle));
+        EventLogBuilder builder = new EventLogBuilder(settings, shardEvents);
+        NAMES.forEach(builder::nameCode);
+        for (String platform : List.of("android", "ios")) {
+            builder.releaseCode(new Release(platform, "1.0.0"));
+            builder.releaseCode(new Release(platform, "1.1.0"));
+        }
+        RawEvent raw = new RawEvent();
+        for (Event event : rows) {
+            raw.person = event.person();
+            raw.install = event.install();
+            raw.timeMillis = event.timeMillis();
+            raw.receivedMillis = event.receivedMillis();
+            raw.name = builder.nameCode(event.name());
+            raw.release = builder.releaseCode(event.release());
+            raw.money = event.money();
+            builder.add(raw);
+        }
+        return builder.build().orElseThrow();
+    }
+
+    public LocalDate dayOf(Event event) {
+        return settings.calendar().dayOf(Instant.ofEpochMilli(event.timeMillis()));
+    }
+
+    @Override
+    public String toString() {
+        return "history of seed " + seed;
+    }
+}

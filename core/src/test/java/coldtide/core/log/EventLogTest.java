@@ -1,0 +1,129 @@
+package coldtide.core.log;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import coldtide.core.RandomHistory;
+import coldtide.core.time.ReportingCalendar;
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class EventLogTest {
+    private static final ReportingCalendar LISBON = new ReportingCalendar(ZoneId.of("Europe/Lisbon"));
+    private static final LogSettings USUAL = LogSettings.usual(LISBON, new ExchangeRates("EUR"));
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3})
+    void theOrderInWhichRowsComeDoesNotMatter(long seed) {
+        RandomHistory history = new RandomHistory(seed, 80, 40);
+        // Events of one person at the same instant and received at the same instant have no order but that of arrival.
+        history.events.removeIf(event -> history.events.stream()
+                .anyMatch(other -> other != event
+                        && other.person() == event.person()
+                        && other.timeMillis() == event.timeMillis()
+                        && other.receivedMillis() == event.receivedMillis()));
+        assertThat(history.log(30, 1).sameAs(history.log(30, 99))).isTrue();
+    }
+
+    @Test
+    void aPersonsEventsAreInTimeOrderAndShardsHoldWholePeople() {
+        EventLog log = new RandomHistory(4, 100, 30).log(40, 5);
+        assertThat(log.shards().size()).isGreaterThan(10);
+        assertThat(log.people()).isEqualTo(100);
+        for (Shard shard : log.shards()) {
+            assertThat(shard.eventFrom[shard.people()]).isEqualTo(shard.events());
+            for (int person = 0; person < shard.people(); person++) {
+                for (int e = shard.eventFrom[person] + 1; e < shard.eventFrom[person + 1]; e++) {
+                    assertThat(at(shard, e)).isGreaterThanOrEqualTo(at(shard, e - 1));
+                }
+                assertThat(shard.firstDay[person]).isEqualTo(shard.eventDay[shard.eventFrom[person]]);
+            }
+        }
+    }
+
+    private static long at(Shard shard, int event) {
+        return shard.eventDay[event] * 90_000_000L + shard.eventMillisOfDay[event];
+    }
+
+    @Test
+    void aSilenceOfExactlyTheGapKeepsTheSessionAndPassiveEventsDoNot() {
+        EventLogBuilder builder = new EventLogBuilder(USUAL);
+        Instant noon = Instant.parse("2026-06-01T12:00:00Z");
+        add(builder, noon, "app_open");
+        add(builder, noon.plus(Duration.ofMinutes(30)), "beacon_lit");
+        add(builder, noon.plus(Duration.ofMinutes(50)), "push_received");
+        add(builder, noon.plus(Duration.ofMinutes(61)), "app_open");
+        Shard shard = builder.build().orElseThrow().shards().get(0);
+        assertThat(shard.sessionMillis).containsExactly(30 * 60_000, 0);
+        assertThat(shard.activeDay).hasSize(1);
+    }
+
+    @Test
+    void timeHasPassedOnlyToTheEndOfTheNewestEventsDay() {
+        EventLogBuilder builder = new EventLogBuilder(USUAL);
+        RawEvent old = event(builder, Instant.parse("2025-06-01T12:00:00Z"), "app_open");
+        old.receivedMillis = Instant.parse("2026-06-01T12:00:00Z").toEpochMilli();
+        builder.add(old);
+        EventLog log = builder.build().orElseThrow();
+        assertThat(log.watermark()).contains(Instant.parse("2026-06-01T12:00:00Z"));
+        assertThat(log.dataTo()).contains(Instant.parse("2025-06-01T23:00:00Z"));
+        assertThat(log.completeBefore(LocalDate.of(2025, 6, 2))).isTrue();
+        assertThat(log.completeBefore(LocalDate.of(2025, 6, 3))).isFalse();
+        assertThat(log.endOfFullDays()).isEqualTo(LocalDate.of(2025, 6, 2));
+    }
+
+    @Test
+    void aDayStillRunningIsNotFull() {
+        EventLogBuilder builder = new EventLogBuilder(USUAL);
+        add(builder, Instant.parse("2026-06-01T12:00:00Z"), "app_open");
+        add(builder, Instant.parse("2026-06-02T09:00:00Z"), "app_open");
+        assertThat(builder.build().orElseThrow().endOfFullDays()).isEqualTo(LocalDate.of(2026, 6, 2));
+    }
+
+    @Test
+    void nothingAddedIsNoLog() {
+        assertThat(new EventLogBuilder(USUAL).build()).isEmpty();
+    }
+
+    @Test
+    void moneyIsExactAndARateMissingIsNotZero() {
+        ExchangeRates rates = new ExchangeRates("EUR");
+        LocalDate day = LocalDate.of(2026, 6, 1);
+        rates.put("GBP", day, new BigDecimal("1.1734"));
+        assertThat(rates.convert(Money.microsOf(new BigDecimal("4.99")), "GBP", day))
+                .hasValue(5_855_266);
+        assertThat(rates.convert(1, "GBP", day.plusDays(1))).isEmpty();
+        assertThat(rates.convert(7, "EUR", day.plusDays(1))).hasValue(7);
+        assertThatThrownBy(() -> rates.put("USD", day, BigDecimal.ZERO)).hasMessageContaining("USD");
+        assertThatThrownBy(() -> new Money(-1, "EUR", RevenueType.PURCHASE)).hasMessageContaining("-1");
+    }
+
+    @Test
+    void aSessionGapOutsideItsBoundsIsRefused() {
+        assertThatThrownBy(() -> new LogSettings(
+                        LISBON, Duration.ofMinutes(241), Set.of(), "uninstall_detected", new ExchangeRates("EUR")))
+                .hasMessageContaining("1 to 240 minutes");
+    }
+
+    private static void add(EventLogBuilder builder, Instant at, String name) {
+        builder.add(event(builder, at, name));
+    }
+
+    private static RawEvent event(EventLogBuilder builder, Instant at, String name) {
+        RawEvent event = new RawEvent();
+        event.person = 1;
+        event.install = 1;
+        event.timeMillis = at.toEpochMilli();
+        event.receivedMillis = at.toEpochMilli();
+        event.name = builder.nameCode(name);
+        event.release = builder.releaseCode(new Release("android", "1.0.0"));
+        return event;
+    }
+}

@@ -1,0 +1,100 @@
+package coldtide.core.scan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import coldtide.core.RandomHistory;
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import java.time.Duration;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.atomic.AtomicInteger;
+import org.junit.jupiter.api.Test;
+
+class ScanRunnerTest {
+    private static final EventLog LOG = new RandomHistory(1, 100, 20).log(20, 1);
+
+    /** Counts shards; {@code onScan} runs before each. */
+    private record Counting(Runnable onScan) implements Analysis<AtomicInteger, Integer> {
+        @Override
+        public AtomicInteger empty() {
+            return new AtomicInteger();
+        }
+
+        @Override
+        public void scan(Shard shard, AtomicInteger partial) {
+            onScan.run();
+            partial.incrementAndGet();
+        }
+
+        @Override
+        public void merge(AtomicInteger into, AtomicInteger from) {
+            into.addAndGet(from.get());
+        }
+
+        @Override
+        public Integer finish(AtomicInteger partial) {
+            return partial.get();
+        }
+    }
+
+    @Test
+    void everyShardIsScannedOnce() {
+        try (ScanRunner runner = new ScanRunner(3, Duration.ofMinutes(1))) {
+            assertThat(runner.run(LOG, new Counting(() -> {})))
+                    .isEqualTo(LOG.shards().size());
+        }
+    }
+
+    @Test
+    void aQuestionOverItsTimeIsStopped() {
+        try (ScanRunner runner = new ScanRunner(1, Duration.ZERO)) {
+            assertThatThrownBy(() -> runner.run(LOG, new Counting(() -> {})))
+                    .isInstanceOf(ScanStoppedException.class)
+                    .hasMessageContaining("longer than 0 seconds");
+        }
+    }
+
+    @Test
+    void aFaultInAnAnalysisReachesTheAsker() {
+        try (ScanRunner runner = new ScanRunner(2, Duration.ofMinutes(1))) {
+            assertThatThrownBy(() -> runner.run(LOG, new Counting(() -> {
+                        throw new IllegalArgumentException("no such thing");
+                    })))
+                    .isInstanceOf(IllegalArgumentException.class)
+                    .hasMessage("no such thing");
+            assertThat(runner.run(LOG, new Counting(() -> {}))).isPositive();
+        }
+    }
+
+    @Test
+    void anInterruptedAskerGivesTheQuestionUp() throws InterruptedException {
+        CountDownLatch begun = new CountDownLatch(1);
+        AtomicInteger scanned = new AtomicInteger();
+        CountDownLatch never = new CountDownLatch(1);
+        try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
+            Thread asker = new Thread(() -> {
+                try {
+                    runner.run(LOG, new Counting(() -> {
+                        scanned.incrementAndGet();
+                        begun.countDown();
+                        try {
+                            never.await();
+                        } catch (InterruptedException e) {
+                            Thread.currentThread().interrupt();
+                        }
+                    }));
+                } catch (ScanStoppedException e) {
+                    scanned.addAndGet(1000);
+                }
+            });
+            asker.start();
+            begun.await();
+            asker.interrupt();
+            asker.join();
+            assertThat(runner.run(LOG, new Counting(() -> {})))
+                    .isEqualTo(LOG.shards().size());
+            assertThat(scanned).hasValue(1001);
+        }
+    }
+}

@@ -1,0 +1,156 @@
+package coldtide.core.tidetable;
+
+import static java.util.stream.Collectors.groupingBy;
+
+import coldtide.core.RandomHistory;
+import coldtide.core.RandomHistory.Event;
+import coldtide.core.log.RevenueType;
+import coldtide.core.time.DayRange;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+
+/** The reference: every figure straight from handbook §4 and §5, slow and short, over a plain list of events. */
+final class NaiveTideTable {
+    private record Session(Event first, long millis) {}
+
+    private final RandomHistory history;
+    private final List<Session> sessions = new ArrayList<>();
+
+    NaiveTideTable(RandomHistory history) {
+        this.history = history;
+        history.events.stream()
+                .filter(Event::active)
+                .collect(groupingBy(Event::install))
+                .values()
+                .forEach(this::cut);
+    }
+
+    private void cut(List<Event> ofInstall) {
+        Event first = ofInstall.get(0);
+        Event last = first;
+        for (Event event : ofInstall) {
+            if (event.timeMillis() - last.timeMillis()
+                    > history.settings.sessionGap().toMillis()) {
+                sessions.add(new Session(first, last.timeMillis() - first.timeMillis()));
+                first = event;
+            }
+            last = event;
+        }
+        sessions.add(new Session(first, last.timeMillis() - first.timeMillis()));
+    }
+
+    Double value(Figure figure, DayRange period) {
+        double active = people(period, Event::active).size();
+        double payers = people(period, this::paying).size();
+        long purchases = money(period, RevenueType.PURCHASE).size();
+        double revenue = sum(period, RevenueType.PURCHASE)
+                + sum(period, RevenueType.AD)
+                + sum(period, RevenueType.SUBSCRIPTION)
+                - sum(period, RevenueType.REFUND);
+        return switch (figure) {
+            case INSTALLS -> firsts(period, Event::install);
+            case NEW_PEOPLE -> firsts(period, Event::person);
+            case ACTIVE_PEOPLE -> active;
+            case STICKINESS -> period.days() < 2 ? null : ratio(personDays(period) / period.days(), active);
+            case SESSIONS -> (double) sessions(period).size();
+            case SESSION_LENGTH ->
+                ratio(
+                        sessions(period).stream().mapToLong(Session::millis).sum() / 1000.0,
+                        sessions(period).size());
+            case REVENUE -> revenue;
+            case PURCHASE_REVENUE -> sum(period, RevenueType.PURCHASE);
+            case AD_REVENUE -> sum(period, RevenueType.AD);
+            case SUBSCRIPTION_REVENUE -> sum(period, RevenueType.SUBSCRIPTION);
+            case REFUNDS -> sum(period, RevenueType.REFUND);
+            case PURCHASES -> (double) purchases;
+            case PAYERS -> payers;
+            case PAYER_SHARE -> ratio(payers, active);
+            case ARPU -> ratio(revenue, active);
+            case ARPPU -> ratio(revenue, payers);
+            case AOV -> ratio(sum(period, RevenueType.PURCHASE), purchases);
+            case UNINSTALLS ->
+                (double) in(period).stream()
+                        .filter(event -> event.name().equals("uninstall_detected"))
+                        .count();
+        };
+    }
+
+    long unconverted(DayRange period) {
+        return in(period).stream()
+                .filter(event -> event.money() != null && converted(event) == null)
+                .count();
+    }
+
+    private boolean paying(Event event) {
+        return event.money() != null
+                && (event.money().type() == RevenueType.PURCHASE
+                        || event.money().type() == RevenueType.SUBSCRIPTION);
+    }
+
+    private static Double ratio(double over, double under) {
+        return under == 0 ? null : over / under;
+    }
+
+    private List<Event> in(DayRange period) {
+        return history.events.stream()
+                .filter(event -> period.contains(history.dayOf(event)))
+                .toList();
+    }
+
+    private Set<Long> people(DayRange period, java.util.function.Predicate<Event> which) {
+        Set<Long> people = new HashSet<>();
+        in(period).stream().filter(which).forEach(event -> people.add(event.person()));
+        return people;
+    }
+
+    private double personDays(DayRange period) {
+        Set<String> days = new HashSet<>();
+        in(period).stream()
+                .filter(Event::active)
+                .forEach(event -> days.add(event.person() + "@" + history.dayOf(event)));
+        return days.size();
+    }
+
+    private double firsts(DayRange period, Function<Event, Long> key) {
+        Map<Long, List<Event>> groups = history.events.stream().collect(groupingBy(key));
+        return groups.values().stream()
+                .map(group -> group.stream()
+                        .min(Comparator.comparingLong(Event::timeMillis))
+                        .orElseThrow())
+                .filter(first -> period.contains(history.dayOf(first)))
+                .count();
+    }
+
+    private List<Session> sessions(DayRange period) {
+        return sessions.stream()
+                .filter(session -> period.contains(history.dayOf(session.first())))
+                .toList();
+    }
+
+    private List<Event> money(DayRange period, RevenueType type) {
+        return in(period).stream()
+                .filter(event -> event.money() != null && event.money().type() == type)
+                .toList();
+    }
+
+    private Long converted(Event event) {
+        var micros = history.settings
+                .rates()
+                .convert(event.money().micros(), event.money().currency(), history.dayOf(event));
+        return micros.isPresent() ? micros.getAsLong() : null;
+    }
+
+    private double sum(DayRange period, RevenueType type) {
+        long micros = 0;
+        for (Event event : money(period, type)) {
+            Long converted = converted(event);
+            micros += converted == null ? 0 : converted;
+        }
+        return micros / 1e6;
+    }
+}
