@@ -1,0 +1,58 @@
+package coldtide.world;
+
+import coldtide.world.WorldEvent.Payment;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Writes down a person's events as they happen, with the network between the device and us. */
+final class Diary {
+    private final Plan plan;
+    private final Draw draw;
+    private final String person;
+    private final long lastArrivalMillis;
+    private final List<WorldEvent> events = new ArrayList<>();
+    private int written;
+
+    Diary(Plan plan, Draw draw, String person) {
+        this.plan = plan;
+        this.draw = draw;
+        this.person = person;
+        lastArrivalMillis = plan.scenario.lastArrival().toEpochMilli();
+    }
+
+    List<WorldEvent> events() {
+        return events;
+    }
+
+    /** Network of a session: mostly at once, now and then only when the device is back online. */
+    long delayMillis() {
+        return draw.chance(0.03) ? (long) draw.exponential(6 * 3_600_000) : 400 + draw.below(4_000);
+    }
+
+    void write(
+            long time,
+            long delay,
+            String name,
+            Install install,
+            String account,
+            Payment payment,
+            Map<String, Object> own) {
+        written++;
+        long received = time + delay;
+        if (time >= plan.endMillis() || received > lastArrivalMillis) {
+            return;
+        }
+        events.add(new WorldEvent(
+                person + "-" + written,
+                Scenario.APP + "/" + install.device.platform(),
+                name,
+                time,
+                received,
+                install.id,
+                account,
+                install.contextAt(time),
+                payment,
+                own));
+    }
+}
