@@ -108,6 +108,9 @@ class WorldTest {
             WorldEvent first = events.get(0);
             int after = first.context().properties().get("app_version").compareTo("1.5.0") >= 0 ? 1 : 0;
             LocalDate next = day(first).plusDays(1);
+            if (next.isAfter(scenario.endDay())) {
+                return; // their first day has not passed within the span
+            }
             counts[after][0]++;
             counts[after][1] +=
                     events.stream().anyMatch(e -> e.name().equals("app_open") && day(e).equals(next)) ? 1 : 0;
