@@ -6,9 +6,15 @@ import it.unimi.dsi.fastutil.ints.IntArrays;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import it.unimi.dsi.fastutil.shorts.ShortArrayList;
+import java.util.Arrays;
 
 /** Events as they came, column by column, before they are put in order. */
 final class RawColumns {
+    /** Two million places leave 42 bits for milliseconds: 139 years. */
+    private static final int PLACE_BITS = 21;
+
+    private static final int MOST_PLACES = 1 << PLACE_BITS;
+
     final LongArrayList timeMillis = new LongArrayList();
     final LongArrayList receivedMillis = new LongArrayList();
     final IntArrayList install = new IntArrayList();
@@ -20,6 +26,16 @@ final class RawColumns {
     private final LongArrayList personKeys = new LongArrayList();
     private final Long2IntOpenHashMap personOf = new Long2IntOpenHashMap();
     private final Long2IntOpenHashMap installOf = new Long2IntOpenHashMap();
+
+    /** Makes room, so that columns need not be copied as they grow. */
+    void expect(int events) {
+        timeMillis.ensureCapacity(events);
+        receivedMillis.ensureCapacity(events);
+        person.ensureCapacity(events);
+        install.ensureCapacity(events);
+        name.ensureCapacity(events);
+        release.ensureCapacity(events);
+    }
 
     int size() {
         return timeMillis.size();
@@ -47,7 +63,7 @@ final class RawColumns {
     /** People by ascending key, so that the order of arrival of rows does not change the log. */
     int[] peopleInOrder() {
         int[] order = new int[people()];
-        java.util.Arrays.setAll(order, i -> i);
+        Arrays.setAll(order, i -> i);
         IntArrays.parallelQuickSort(order, (a, b) -> Long.compare(personKeys.getLong(a), personKeys.getLong(b)));
         return order;
     }
@@ -82,9 +98,44 @@ final class RawColumns {
     void sortByTime(int[] order, int from, int to) {
         for (int i = from + 1; i < to; i++) {
             if (compare(order[i - 1], order[i]) > 0) {
-                IntArrays.mergeSort(order, from, to, this::compare);
+                sort(order, from, to);
                 return;
             }
+        }
+    }
+
+    /** Sorts packed longs, time above and place below, because that is several times as fast as sorting by a comparator. */
+    private void sort(int[] order, int from, int to) {
+        if (to - from > MOST_PLACES) {
+            IntArrays.mergeSort(order, from, to, this::compare);
+            return;
+        }
+        long first = Long.MAX_VALUE;
+        for (int i = from; i < to; i++) {
+            first = Math.min(first, timeMillis.getLong(order[i]));
+        }
+        long[] keys = new long[to - from];
+        for (int i = from; i < to; i++) {
+            keys[i - from] = (timeMillis.getLong(order[i]) - first) << PLACE_BITS | (i - from);
+        }
+        Arrays.sort(keys);
+        int[] unsorted = Arrays.copyOfRange(order, from, to);
+        for (int i = 0; i < keys.length; i++) {
+            order[from + i] = unsorted[(int) (keys[i] & (MOST_PLACES - 1))];
+        }
+        sortTies(order, from, to);
+    }
+
+    private void sortTies(int[] order, int from, int to) {
+        for (int i = from; i < to; ) {
+            int end = i + 1;
+            while (end < to && timeMillis.getLong(order[end]) == timeMillis.getLong(order[i])) {
+                end++;
+            }
+            if (end > i + 1) {
+                IntArrays.mergeSort(order, i, end, this::compare);
+            }
+            i = end;
         }
     }
 

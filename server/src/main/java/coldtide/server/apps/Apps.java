@@ -1,0 +1,64 @@
+package coldtide.server.apps;
+
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.AppRepository;
+import coldtide.server.store.EventWriter;
+import java.time.DateTimeException;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Finds and makes apps. */
+@Service
+public class Apps {
+    private final AppRepository apps;
+    private final EventWriter writer;
+
+    Apps(AppRepository apps, EventWriter writer) {
+        this.apps = apps;
+        this.writer = writer;
+    }
+
+    public List<App> all() {
+        return apps.findAllByOrderByName();
+    }
+
+    /** @throws Problem if there is no such app */
+    public App require(String key) {
+        return apps.findByKey(key).orElseThrow(() -> Problem.notFound("There is no app \"" + key + "\"."));
+    }
+
+    @Transactional
+    App create(String key, String name, String zone, String currency, int lateLimitDays) {
+        if (!key.matches("[a-z][a-z0-9-]{1,39}")) {
+            throw Problem.badField(
+                    "key",
+                    "The short name must begin with a letter and have 2 to 40 small letters, digits and hyphens.");
+        }
+        if (apps.findByKey(key).isPresent()) {
+            throw Problem.conflict("key", "There is already an app \"" + key + "\".");
+        }
+        App app = apps.save(new App(key, name, zone(zone), currency(currency), lateLimitDays));
+        writer.open(app);
+        return app;
+    }
+
+    private static ZoneId zone(String zone) {
+        try {
+            return ZoneId.of(zone);
+        } catch (DateTimeException e) {
+            throw Problem.badField("zone", "\"" + zone + "\" is no time zone; write it like Europe/Lisbon.");
+        }
+    }
+
+    private static String currency(String code) {
+        if (Currency.getAvailableCurrencies().stream()
+                .noneMatch(known -> known.getCurrencyCode().equals(code))) {
+            throw Problem.badField("currency", "\"" + code + "\" is no ISO 4217 currency code; write it like EUR.");
+        }
+        return code;
+    }
+}

@@ -1,0 +1,2 @@
+/** The apps there are: listing, making, finding. Uses {@code store} and {@code http}. */
+package coldtide.server.apps;

@@ -1,0 +1,59 @@
+package coldtide.server.engine;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.scan.ScanRunner;
+import coldtide.server.apps.Apps;
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import java.time.Instant;
+import org.springframework.stereotype.Component;
+
+/** Puts a room's question to an app's log and says with the answer what it rests on. */
+@Component
+public class Asking {
+    private final Apps apps;
+    private final Engine engine;
+
+    Asking(Apps apps, Engine engine) {
+        this.apps = apps;
+        this.engine = engine;
+    }
+
+    /** What answers a question: one log, one set of threads. */
+    public record Asked(App app, EventLog log, ScanRunner runner) {}
+
+    /** How an answer comes about. */
+    @FunctionalInterface
+    public interface Answering<T> {
+        T answer(Asked asked);
+    }
+
+    /** An answer and its foot. */
+    public record Answered<T>(T answer, Foot foot) {}
+
+    /**
+     * What an answer rests on.
+     *
+     * @param watermark received time of the newest event in it
+     * @param dataTo up to when time has fully passed in the data
+     * @param events how many events the log holds
+     * @param millis time taken inside the server
+     */
+    public record Foot(Instant watermark, Instant dataTo, long events, double millis) {}
+
+    /** @throws Problem if there is no such app or it has no events yet */
+    public <T> Answered<T> ask(String appKey, Answering<T> answering) {
+        App app = apps.require(appKey);
+        EventLog log = engine.log(app)
+                .orElseThrow(() -> Problem.conflict("No events of " + app.name() + " have been received yet."));
+        long began = System.nanoTime();
+        T answer = answering.answer(new Asked(app, log, engine.runner()));
+        double millis = (System.nanoTime() - began) / 1e6;
+        Foot foot = new Foot(
+                log.watermark().orElseThrow(),
+                log.dataTo().orElseThrow(),
+                log.events(),
+                Math.round(millis * 100) / 100.0);
+        return new Answered<>(answer, foot);
+    }
+}

@@ -1,0 +1,43 @@
+package coldtide.server.http;
+
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+
+/** Something a caller can mend; answered as problem details (RFC 9457) with the field at fault. */
+public final class Problem extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    private final HttpStatus status;
+    private final String field;
+
+    private Problem(HttpStatus status, String field, String sentence) {
+        super(sentence);
+        this.status = status;
+        this.field = field;
+    }
+
+    /** @param field name of the field at fault */
+    public static Problem badField(String field, String sentence) {
+        return new Problem(HttpStatus.BAD_REQUEST, field, sentence);
+    }
+
+    public static Problem notFound(String sentence) {
+        return new Problem(HttpStatus.NOT_FOUND, null, sentence);
+    }
+
+    public static Problem conflict(String sentence) {
+        return new Problem(HttpStatus.CONFLICT, null, sentence);
+    }
+
+    public static Problem conflict(String field, String sentence) {
+        return new Problem(HttpStatus.CONFLICT, field, sentence);
+    }
+
+    public HttpStatus status() {
+        return status;
+    }
+
+    public Optional<String> field() {
+        return Optional.ofNullable(field);
+    }
+}

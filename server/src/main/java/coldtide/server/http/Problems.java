@@ -1,0 +1,103 @@
+package coldtide.server.http;
+
+import coldtide.core.scan.ScanStoppedException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import tools.jackson.core.JacksonException;
+
+/** Turns what goes wrong into problem details: a sentence, and the field at fault where there is one. */
+@RestControllerAdvice
+class Problems extends ResponseEntityExceptionHandler {
+    private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+    @ExceptionHandler
+    ProblemDetail problem(Problem problem) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(problem.status(), problem.getMessage());
+        problem.field().ifPresent(field -> detail.setProperty("field", field));
+        return detail;
+    }
+
+    /** The core's factories name the value at fault in their messages. */
+    @ExceptionHandler
+    ProblemDetail refused(IllegalArgumentException refused) {
+        return ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, refused.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail stopped(ScanStoppedException stopped) {
+        return ProblemDetail.forStatusAndDetail(HttpStatus.SERVICE_UNAVAILABLE, stopped.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail unforeseen(Exception fault) throws Exception {
+        if (fault instanceof AccessDeniedException) {
+            throw fault;
+        }
+        LOG.error("A request failed.", fault);
+        return ProblemDetail.forStatusAndDetail(
+                HttpStatus.INTERNAL_SERVER_ERROR, "This failed on our side; the server's log says more.");
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException unreadable,
+            HttpHeaders headers,
+            HttpStatusCode status,
+            WebRequest request) {
+        String sentence = "The question could not be read as JSON.";
+        String field = null;
+        Throwable cause = rootCause(unreadable);
+        if (unreadable.getCause() instanceof JacksonException json) {
+            field = json.getPath().isEmpty()
+                    ? null
+                    : json.getPath().get(json.getPath().size() - 1).getPropertyName();
+            sentence = cause instanceof IllegalArgumentException
+                    ? cause.getMessage()
+                    : field == null ? sentence : "The value of \"" + field + "\" could not be read.";
+        }
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
+        if (field != null) {
+            detail.setProperty("field", field);
+        }
+        return handleExceptionInternal(unreadable, detail, headers, status, request);
+    }
+
+    private static Throwable rootCause(Throwable of) {
+        Throwable cause = of;
+        while (cause.getCause() != null && cause.getCause() != cause) {
+            cause = cause.getCause();
+        }
+        return cause;
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMethodArgumentNotValid(
+            MethodArgumentNotValidException invalid, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        var error = invalid.getBindingResult().getFieldErrors().get(0);
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(
+                status, "\"" + error.getField() + "\" " + error.getDefaultMessage() + ".");
+        detail.setProperty("field", error.getField());
+        return handleExceptionInternal(invalid, detail, headers, status, request);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
+            MaxUploadSizeExceededException tooLarge, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        ProblemDetail detail =
+                ProblemDetail.forStatusAndDetail(HttpStatus.CONTENT_TOO_LARGE, "A file may have at most 4 GB.");
+        return handleExceptionInternal(tooLarge, detail, headers, HttpStatus.CONTENT_TOO_LARGE, request);
+    }
+}

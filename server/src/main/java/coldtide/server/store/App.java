@@ -1,0 +1,92 @@
+package coldtide.server.store;
+
+import coldtide.core.log.LogSettings;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.Set;
+import java.util.TreeSet;
+
+/** An app whose events are kept, and how they are to be read. */
+@Entity
+public class App {
+    public static final int USUAL_LATE_LIMIT_DAYS = 400;
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Integer id;
+
+    private String key;
+    private String name;
+    private String zone;
+    private String currency;
+
+    @Column(name = "session_gap_minutes")
+    private int sessionGapMinutes;
+
+    @Column(name = "late_limit_days")
+    private int lateLimitDays;
+
+    @Column(name = "passive_events", columnDefinition = "text[]")
+    private String[] passiveEvents;
+
+    @Column(name = "uninstall_event")
+    private String uninstallEvent;
+
+    private Instant created;
+
+    protected App() {}
+
+    /** An app with the usual settings. */
+    public App(String key, String name, ZoneId zone, String currency, int lateLimitDays) {
+        this.key = key;
+        this.name = name;
+        this.zone = zone.getId();
+        this.currency = currency;
+        this.lateLimitDays = lateLimitDays;
+        sessionGapMinutes = (int) LogSettings.USUAL_SESSION_GAP.toMinutes();
+        passiveEvents = new TreeSet<>(LogSettings.USUAL_PASSIVE_EVENTS).toArray(String[]::new);
+        uninstallEvent = LogSettings.USUAL_UNINSTALL_EVENT;
+        created = Instant.now();
+    }
+
+    public int id() {
+        return id;
+    }
+
+    public String key() {
+        return key;
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public ZoneId zone() {
+        return ZoneId.of(zone);
+    }
+
+    public String currency() {
+        return currency;
+    }
+
+    public int sessionGapMinutes() {
+        return sessionGapMinutes;
+    }
+
+    public int lateLimitDays() {
+        return lateLimitDays;
+    }
+
+    public Set<String> passiveEvents() {
+        return Set.of(passiveEvents);
+    }
+
+    public String uninstallEvent() {
+        return uninstallEvent;
+    }
+}

@@ -1,0 +1,12 @@
+package coldtide.server.store;
+
+import java.util.List;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+public interface ExchangeRateRepository extends Repository<ExchangeRate, ExchangeRate.Key> {
+    List<ExchangeRate> saveAll(Iterable<ExchangeRate> rates);
+
+    @Query("select r from ExchangeRate r where r.key.appId = :appId")
+    List<ExchangeRate> ofApp(int appId);
+}

@@ -1,0 +1,31 @@
+package coldtide.server.store;
+
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+
+/** Numbers from a sequence that steps by 1000, so that a thousand rows cost one question. */
+final class NumberBlock {
+    private static final int SIZE = 1000;
+
+    private final String sequence;
+    private long next;
+    private long end;
+
+    NumberBlock(String sequence) {
+        this.sequence = sequence;
+    }
+
+    long next(Connection connection) throws SQLException {
+        if (next == end) {
+            try (Statement statement = connection.createStatement();
+                    ResultSet row = statement.executeQuery("select nextval('" + sequence + "')")) {
+                row.next();
+                next = row.getLong(1);
+                end = next + SIZE;
+            }
+        }
+        return next++;
+    }
+}

@@ -1,0 +1,65 @@
+package coldtide.server.store;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+
+/** Somebody who may sign in. */
+@Entity
+@Table(name = "app_user")
+public class User {
+    /** What somebody may do. */
+    public enum Role {
+        READER,
+        ANALYST,
+        KEEPER
+    }
+
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Integer id;
+
+    private String name;
+
+    @Column(name = "password_hash")
+    private String passwordHash;
+
+    @Enumerated(EnumType.STRING)
+    private Role role;
+
+    private boolean demo;
+    private Instant created;
+
+    protected User() {}
+
+    /** @param demo whether this is the demo world's account, which works on loopback only */
+    public User(String name, String passwordHash, Role role, boolean demo) {
+        this.name = name;
+        this.passwordHash = passwordHash;
+        this.role = role;
+        this.demo = demo;
+        created = Instant.now();
+    }
+
+    public String name() {
+        return name;
+    }
+
+    public String passwordHash() {
+        return passwordHash;
+    }
+
+    public Role role() {
+        return role;
+    }
+
+    public boolean demo() {
+        return demo;
+    }
+}

@@ -1,0 +1,2 @@
+/** The tide table's HTTP face. Uses {@code engine}. */
+package coldtide.server.tidetable;
