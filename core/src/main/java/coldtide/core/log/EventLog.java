@@ -8,8 +8,8 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.List;
-import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 
 /**
  * An immutable snapshot of an app's events: shards of whole people over one run of civil days. The same log gives the
@@ -22,8 +22,9 @@ public final class EventLog {
     private final List<Release> releases;
     private final BitSet passive;
     private final List<Shard> shards;
-    private final Optional<Instant> watermark;
-    private final Optional<Instant> newest;
+    private final Instant watermark;
+    private final Instant newest;
+    private final LocalDate endOfFullDays;
 
     EventLog(EventLogBuilder from, DayBoundaries days, List<Shard> shards) {
         settings = from.settings;
@@ -34,6 +35,7 @@ public final class EventLog {
         newest = from.newest();
         this.days = days;
         this.shards = List.copyOf(shards);
+        endOfFullDays = lastFullDayEnd();
     }
 
     public LogSettings settings() {
@@ -91,8 +93,8 @@ public final class EventLog {
         return shards.stream().mapToLong(Shard::bytes).sum();
     }
 
-    /** The received time of the newest arrival; empty when there are no events. */
-    public Optional<Instant> watermark() {
+    /** The received time of the newest arrival. */
+    public Instant watermark() {
         return watermark;
     }
 
@@ -101,23 +103,29 @@ public final class EventLog {
      * day of the newest event. A file of last year's events imported today is complete to the end of its own last day,
      * not to today.
      */
-    public Optional<Instant> dataTo() {
-        return watermark.map(received -> {
-            Instant dayEnd =
-                    calendar().startOf(calendar().dayOf(newest.orElseThrow()).plusDays(1));
-            return received.isBefore(dayEnd) ? received : dayEnd;
-        });
+    public Instant dataTo() {
+        Instant dayEnd = calendar().startOf(calendar().dayOf(newest).plusDays(1));
+        return watermark.isBefore(dayEnd) ? watermark : dayEnd;
     }
 
     /** Whether every moment before {@code day} has passed in the data. */
     public boolean completeBefore(LocalDate day) {
-        return dataTo().map(to -> !calendar().startOf(day).isAfter(to)).orElse(false);
+        return !day.isAfter(endOfFullDays);
+    }
+
+    /** Whether some of {@code day} has passed in the data. */
+    public boolean hasBegun(LocalDate day) {
+        return calendar().startOf(day).isBefore(dataTo());
     }
 
     /** The day after the last one that has fully passed; the first day of the log if none has. */
     public LocalDate endOfFullDays() {
+        return endOfFullDays;
+    }
+
+    private LocalDate lastFullDayEnd() {
         LocalDate end = span().to();
-        while (end.isAfter(firstDay()) && !completeBefore(end)) {
+        while (end.isAfter(firstDay()) && calendar().startOf(end).isAfter(dataTo())) {
             end = end.minusDays(1);
         }
         return end;
@@ -131,8 +139,7 @@ public final class EventLog {
                 && names.texts().equals(other.names.texts())
                 && releases.equals(other.releases)
                 && shards.size() == other.shards.size()
-                && java.util.stream.IntStream.range(0, shards.size())
-                        .allMatch(i -> sameColumns(shards.get(i), other.shards.get(i)));
+                && IntStream.range(0, shards.size()).allMatch(i -> sameColumns(shards.get(i), other.shards.get(i)));
     }
 
     private static boolean sameColumns(Shard a, Shard b) {
@@ -145,6 +152,7 @@ public final class EventLog {
                 && Arrays.equals(a.sessionDay, b.sessionDay)
                 && Arrays.equals(a.sessionMillis, b.sessionMillis)
                 && Arrays.equals(a.installDay, b.installDay)
+                && Arrays.equals(a.uninstallDay, b.uninstallDay)
                 && Arrays.equals(a.moneyDay, b.moneyDay)
                 && Arrays.equals(a.moneyType, b.moneyType)
                 && Arrays.equals(a.moneyMicros, b.moneyMicros);

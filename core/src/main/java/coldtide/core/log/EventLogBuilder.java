@@ -98,10 +98,9 @@ public final class EventLogBuilder {
         int[] offsets = raw.offsets(people);
         int[] order = raw.grouped(people, offsets);
         int[] cuts = cuts(offsets);
-        BitSet passive = passiveCodes();
         List<Shard> shards = IntStream.range(0, cuts.length - 1)
                 .parallel()
-                .mapToObj(s -> shard(days, passive, order, offsets, cuts[s], cuts[s + 1]))
+                .mapToObj(s -> shard(days, order, offsets, cuts[s], cuts[s + 1]))
                 .toList();
         return Optional.of(new EventLog(this, days, shards));
     }
@@ -119,9 +118,9 @@ public final class EventLogBuilder {
         return cuts.stream().mapToInt(Integer::intValue).toArray();
     }
 
-    private Shard shard(DayBoundaries days, BitSet passive, int[] order, int[] offsets, int from, int to) {
+    private Shard shard(DayBoundaries days, int[] order, int[] offsets, int from, int to) {
         int rows = offsets[to] - offsets[from];
-        ShardBuilder shard = new ShardBuilder(raw, days, settings, passive, to - from, rows);
+        ShardBuilder shard = new ShardBuilder(raw, days, this, to - from, rows);
         for (int person = from; person < to; person++) {
             raw.sortByTime(order, offsets[person], offsets[person + 1]);
             shard.person(person - from, order, offsets[person], offsets[person + 1]);
@@ -137,11 +136,11 @@ public final class EventLogBuilder {
         return codes;
     }
 
-    Optional<Instant> watermark() {
-        return raw.size() == 0 ? Optional.empty() : Optional.of(Instant.ofEpochMilli(watermarkMillis));
+    Instant watermark() {
+        return Instant.ofEpochMilli(watermarkMillis);
     }
 
-    Optional<Instant> newest() {
-        return raw.size() == 0 ? Optional.empty() : Optional.of(Instant.ofEpochMilli(newestMillis));
+    Instant newest() {
+        return Instant.ofEpochMilli(newestMillis);
     }
 }

@@ -36,6 +36,9 @@ public final class Shard {
 
     public final short[] installDay;
 
+    /** Uninstalls reported by the push service: day. */
+    public final short[] uninstallDay;
+
     /** Money events: day, {@link RevenueType} ordinal, millionths of the app's currency or {@link #NO_RATE}. */
     public final int[] moneyFrom;
 
@@ -60,6 +63,7 @@ public final class Shard {
         sessionMillis = from.sessionMillis.toIntArray();
         installFrom = from.installs.from();
         installDay = from.installDay.toShortArray();
+        uninstallDay = from.uninstallDay.toShortArray();
         moneyFrom = from.money.from();
         moneyDay = from.moneyDay.toShortArray();
         moneyType = from.moneyType.toByteArray();
@@ -80,7 +84,10 @@ public final class Shard {
                 4L * (eventFrom.length + activeFrom.length + sessionFrom.length + installFrom.length + moneyFrom.length)
                         + 2L * firstDay.length;
         long events = 8L * eventDay.length;
-        long aids = 4L * activeDay.length + 6L * sessionDay.length + 2L * installDay.length + 11L * moneyDay.length;
+        long aids = 4L * activeDay.length
+                + 6L * sessionDay.length
+                + 2L * (installDay.length + uninstallDay.length)
+                + 11L * moneyDay.length;
         return people + events + aids;
     }
 }

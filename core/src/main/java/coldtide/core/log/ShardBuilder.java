@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import it.unimi.dsi.fastutil.shorts.ShortArrayList;
 import java.util.BitSet;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 
 /** Turns a run of whole people, already in order, into one shard: sessions, active days, installs and money on the way. */
@@ -23,6 +24,7 @@ final class ShardBuilder {
     final IntArrayList sessionMillis = new IntArrayList();
     final Offsets installs = new Offsets();
     final ShortArrayList installDay = new ShortArrayList();
+    final ShortArrayList uninstallDay = new ShortArrayList();
     final Offsets money = new Offsets();
     final ShortArrayList moneyDay = new ShortArrayList();
     final ByteArrayList moneyType = new ByteArrayList();
@@ -32,14 +34,16 @@ final class ShardBuilder {
     private final DayBoundaries days;
     private final LogSettings settings;
     private final BitSet passive;
+    private final OptionalInt uninstallName;
     private final InstallsOfPerson seen = new InstallsOfPerson();
     private int row;
 
-    ShardBuilder(RawColumns raw, DayBoundaries days, LogSettings settings, BitSet passive, int people, int rows) {
+    ShardBuilder(RawColumns raw, DayBoundaries days, EventLogBuilder log, int people, int rows) {
         this.raw = raw;
         this.days = days;
-        this.settings = settings;
-        this.passive = passive;
+        settings = log.settings;
+        passive = log.passiveCodes();
+        uninstallName = log.names.codeOf(settings.uninstallEvent());
         eventDay = new short[rows];
         eventMillisOfDay = new int[rows];
         eventName = new short[rows];
@@ -83,6 +87,9 @@ final class ShardBuilder {
         if (!passive.get(raw.name.getShort(e))) {
             activeDay((short) day, raw.release.getShort(e));
             session(install, time, (short) day);
+        }
+        if (uninstallName.isPresent() && uninstallName.getAsInt() == raw.name.getShort(e)) {
+            uninstallDay.add((short) day);
         }
         Money amount = raw.money.get(e);
         if (amount != null) {

@@ -13,6 +13,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 
 /**
@@ -153,7 +154,8 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                     clipped(period),
                     partial.size[c],
                     Arrays.stream(partial.returned[c]).boxed().toList(),
-                    completeAges(period)));
+                    ages(age -> log.completeBefore(question.grain().shift(period.from(), age + 1L))),
+                    ages(age -> log.hasBegun(question.grain().shift(period.from(), age)))));
         }
         List<Pooled> pooled = IntStream.rangeClosed(0, question.ages())
                 .mapToObj(age -> pooled(cohorts, age))
@@ -170,9 +172,10 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         return new DayRange(from, to);
     }
 
-    private int completeAges(DayRange period) {
+    /** How many ages, from 0 on, pass a test that, once failed, is failed at every later age too. */
+    private int ages(IntPredicate test) {
         int ages = 0;
-        while (ages <= question.ages() && log.completeBefore(question.grain().shift(period.from(), ages + 1L))) {
+        while (ages <= question.ages() && test.test(ages)) {
             ages++;
         }
         return ages;

@@ -25,8 +25,10 @@ public record RetentionAnswer(List<Cohort> cohorts, List<Pooled> pooled) {
      * @param size how many arrived then
      * @param returned by age: how many came back at it, so far
      * @param completeAges how many ages, from 0, have fully passed for every member; the others are still open
+     * @param begunAges how many ages, from 0, have begun; nothing can be said of those that have not
      */
-    public record Cohort(DayRange period, DayRange arrivals, long size, List<Long> returned, int completeAges) {
+    public record Cohort(
+            DayRange period, DayRange arrivals, long size, List<Long> returned, int completeAges, int begunAges) {
         public Cohort {
             returned = List.copyOf(returned);
         }

@@ -19,12 +19,11 @@ import coldtide.core.time.DayRange;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.List;
-import java.util.OptionalInt;
 import java.util.stream.IntStream;
 
 /**
- * Counts of consecutive periods. It reads the short per-person columns (active days, sessions, installs, money) and the
- * event column only for uninstalls; people of a period are counted once because a person's days ascend.
+ * Counts of consecutive periods. It reads only the short per-person columns (active days, sessions, installs, money),
+ * never the events; people of a period are counted once because a person's days ascend.
  */
 public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, List<PeriodCounts>> {
     private static final int NONE = -1;
@@ -49,7 +48,6 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private final List<DayRange> periods;
     private final int[] periodOfDay;
     private final int[] daysInLog;
-    private final OptionalInt uninstallCode;
 
     /**
      * @param periods ascending and without overlap; days outside the log count nothing
@@ -75,7 +73,6 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 daysInLog[p] = (int) (to - from);
             }
         }
-        uninstallCode = log.nameCode(log.settings().uninstallEvent());
     }
 
     @Override
@@ -90,9 +87,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         tally(shard.installDay, partial.of(INSTALLS));
         tally(shard.firstDay, partial.of(NEW_PEOPLE));
         sessions(shard, partial);
-        if (uninstallCode.isPresent()) {
-            uninstalls(shard, (short) uninstallCode.getAsInt(), partial.of(UNINSTALLS));
-        }
+        tally(shard.uninstallDay, partial.of(UNINSTALLS));
     }
 
     private void people(Shard shard, Partial partial) {
@@ -159,14 +154,6 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
             if (period != NONE) {
                 sessions[period]++;
                 millis[period] += shard.sessionMillis[i];
-            }
-        }
-    }
-
-    private void uninstalls(Shard shard, short code, long[] into) {
-        for (int i = 0; i < shard.eventName.length; i++) {
-            if (shard.eventName[i] == code && periodOfDay[shard.eventDay[i]] != NONE) {
-                into[periodOfDay[shard.eventDay[i]]]++;
             }
         }
     }

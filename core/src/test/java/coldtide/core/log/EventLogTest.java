@@ -72,8 +72,8 @@ class EventLogTest {
         old.receivedMillis = Instant.parse("2026-06-01T12:00:00Z").toEpochMilli();
         builder.add(old);
         EventLog log = builder.build().orElseThrow();
-        assertThat(log.watermark()).contains(Instant.parse("2026-06-01T12:00:00Z"));
-        assertThat(log.dataTo()).contains(Instant.parse("2025-06-01T23:00:00Z"));
+        assertThat(log.watermark()).isEqualTo(Instant.parse("2026-06-01T12:00:00Z"));
+        assertThat(log.dataTo()).isEqualTo(Instant.parse("2025-06-01T23:00:00Z"));
         assertThat(log.completeBefore(LocalDate.of(2025, 6, 2))).isTrue();
         assertThat(log.completeBefore(LocalDate.of(2025, 6, 3))).isFalse();
         assertThat(log.endOfFullDays()).isEqualTo(LocalDate.of(2025, 6, 2));

@@ -53,6 +53,12 @@ class RetentionTest {
                 assertThat(cohort.completeAt(age))
                         .isEqualTo(
                                 log.completeBefore(grain.shift(cohort.period().from(), age + 1L)));
+
+                boolean begun = age < cohort.begunAges();
+                assertThat(begun)
+                        .isEqualTo(log.calendar()
+                                .startOf(grain.shift(cohort.period().from(), age))
+                                .isBefore(log.dataTo()));
             }
         }
         assertPooled(answer, ages);

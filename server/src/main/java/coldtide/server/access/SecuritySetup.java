@@ -35,7 +35,7 @@ class SecuritySetup {
                         .permitAll()
                         .requestMatchers("/actuator/health", "/", "/index.html", "/icon.svg", "/assets/**")
                         .permitAll()
-                        .requestMatchers("/sign-in", "/a/**", "/error")
+                        .requestMatchers("/sign-in", "/new-app", "/a/**", "/error")
                         .permitAll()
                         .anyRequest()
                         .authenticated())

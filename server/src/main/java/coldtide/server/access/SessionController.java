@@ -1,5 +1,6 @@
 package coldtide.server.access;
 
+import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -65,7 +66,7 @@ class SessionController {
 
     /** Also hands out the CSRF token's cookie, which every change needs. */
     @GetMapping
-    Session session(Authentication who, CsrfToken token) {
+    Session session(Authentication who, @Parameter(hidden = true) CsrfToken token) {
         token.getToken();
         return Session.of(who);
     }

@@ -49,11 +49,7 @@ public class Asking {
         long began = System.nanoTime();
         T answer = answering.answer(new Asked(app, log, engine.runner()));
         double millis = (System.nanoTime() - began) / 1e6;
-        Foot foot = new Foot(
-                log.watermark().orElseThrow(),
-                log.dataTo().orElseThrow(),
-                log.events(),
-                Math.round(millis * 100) / 100.0);
+        Foot foot = new Foot(log.watermark(), log.dataTo(), log.events(), Math.round(millis * 100) / 100.0);
         return new Answered<>(answer, foot);
     }
 }

@@ -13,6 +13,7 @@ class Pages implements WebMvcConfigurer {
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
         registry.addViewController("/sign-in").setViewName("forward:/index.html");
+        registry.addViewController("/new-app").setViewName("forward:/index.html");
         registry.addViewController("/a/**").setViewName("forward:/index.html");
         registry.addViewController("/").setViewName("forward:/index.html");
     }

@@ -13,6 +13,7 @@ import coldtide.server.store.Mark;
 import coldtide.server.store.MarkRepository;
 import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -59,7 +60,10 @@ class RailController {
             LocalDate fullDaysEnd,
             Figure figure,
             Figure.Unit unit,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
             List<Double> silhouette,
+
             List<VersionView> versions,
             List<MarkView> marks,
             long heldBack) {}

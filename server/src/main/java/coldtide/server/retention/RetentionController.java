@@ -1,15 +1,18 @@
 package coldtide.server.retention;
 
+import coldtide.core.log.EventLog;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionAnswer;
 import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.retention.RetentionQuestion;
+import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.WarmUp;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -24,7 +27,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Answers retention questions over HTTP. */
 @RestController
-class RetentionController {
+class RetentionController implements WarmUp {
     private final Asking asking;
 
     RetentionController(Asking asking) {
@@ -49,9 +52,15 @@ class RetentionController {
      */
     record RetentionView(List<CohortView> cohorts, List<PooledView> pooled, List<String> events) {}
 
-    /** One cohort; ages from {@code completeAges} on are still open. */
+    /** One cohort; ages from {@code completeAges} on are still open, from {@code begunAges} on not begun. */
     record CohortView(
-            DayRange period, DayRange arrivals, boolean wholePeriod, long size, List<Long> returned, int completeAges) {
+            DayRange period,
+            DayRange arrivals,
+            boolean wholePeriod,
+            long size,
+            List<Long> returned,
+            int completeAges,
+            int begunAges) {
         static CohortView of(Cohort cohort) {
             return new CohortView(
                     cohort.period(),
@@ -59,7 +68,8 @@ class RetentionController {
                     cohort.wholePeriod(),
                     cohort.size(),
                     cohort.returned(),
-                    cohort.completeAges());
+                    cohort.completeAges(),
+                    cohort.begunAges());
         }
     }
 
@@ -80,6 +90,13 @@ class RetentionController {
                     pooled.share().map(Share::low).orElse(null),
                     pooled.share().map(Share::high).orElse(null));
         }
+    }
+
+    @Override
+    public void ask(EventLog log, ScanRunner runner) {
+        runner.run(log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.DAY, 30, Optional.empty())));
+        Optional<String> someEvent = Optional.of(log.eventNames().get(0));
+        runner.run(log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.WEEK, 12, someEvent)));
     }
 
     @PostMapping(path = "/api/apps/{app}/retention", produces = MediaType.APPLICATION_JSON_VALUE)

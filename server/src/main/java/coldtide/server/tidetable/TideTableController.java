@@ -1,12 +1,17 @@
 package coldtide.server.tidetable;
 
+import coldtide.core.log.EventLog;
+import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.tidetable.TideTableAnswer;
 import coldtide.core.tidetable.TideTableQuestion;
 import coldtide.core.time.DayRange;
+import coldtide.core.time.Grain;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.WarmUp;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -18,7 +23,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Answers tide table questions over HTTP. */
 @RestController
-class TideTableController {
+class TideTableController implements WarmUp {
     private final Asking asking;
 
     TideTableController(Asking asking) {
@@ -44,7 +49,7 @@ class TideTableController {
             Figure.Group group,
             Figure.Unit unit,
 
-            @Schema(types = "array", contentSchema = Double.class)
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
             List<Double> series,
 
             @Schema(types = {"number", "null"}) Double before,
@@ -66,6 +71,14 @@ class TideTableController {
                     asked.app().currency(),
                     answer.rows().stream().map(row -> row(answer, row)).toList());
         });
+    }
+
+    @Override
+    public void ask(EventLog log, ScanRunner runner) {
+        DayRange range = DayRange.endingBefore(log.endOfFullDays(), 28);
+        for (Grain grain : Grain.values()) {
+            TideTable.answer(log, runner, new TideTableQuestion(range, range.before(), grain));
+        }
     }
 
     private static RowView row(TideTableAnswer answer, TideTableAnswer.Row row) {

@@ -1,0 +1,56 @@
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { queryClient, useApps, useSession } from './api/queries';
+import { Frame } from './frame/Frame';
+import { FirstApp } from './rooms/firstapp/FirstApp';
+import { SignIn } from './rooms/signin/SignIn';
+import { theme } from './theme/theme';
+
+const TideTable = lazy(() => import('./rooms/tidetable/TideTable'));
+const Retention = lazy(() => import('./rooms/retention/Retention'));
+const Intake = lazy(() => import('./rooms/intake/Intake'));
+
+/** The whole interface: who is there decides between the door and the rooms. */
+export function App() {
+  return (
+    <ThemeProvider theme={theme} defaultMode="system">
+      <CssBaseline />
+      <QueryClientProvider client={queryClient}>
+        <BrowserRouter>
+          <Door />
+        </BrowserRouter>
+      </QueryClientProvider>
+    </ThemeProvider>
+  );
+}
+
+function Door() {
+  const session = useSession();
+  if (session.isPending) return null;
+  if (!session.data?.name) return <SignIn unreachable={session.isError} />;
+  return (
+    <Suspense fallback={null}>
+      <Routes>
+        <Route path="/a/:app" element={<Frame />}>
+          <Route path="tide" element={<TideTable />} />
+          <Route path="retention" element={<Retention />} />
+          <Route path="intake" element={<Intake />} />
+          <Route index element={<Navigate to="tide" replace />} />
+        </Route>
+        <Route path="/new-app" element={<FirstApp />} />
+        <Route path="*" element={<Home />} />
+      </Routes>
+    </Suspense>
+  );
+}
+
+/** The first app's tide table, or the making of a first app. */
+function Home() {
+  const apps = useApps();
+  if (apps.isPending) return null;
+  const first = apps.data?.[0];
+  return first ? <Navigate to={`/a/${first.key}/tide`} replace /> : <FirstApp />;
+}

@@ -1,0 +1,36 @@
+import { LineChart } from 'echarts/charts';
+import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import * as echarts from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import type { EChartsOption } from 'echarts';
+import { useEffect, useRef } from 'react';
+
+echarts.use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+
+interface EChartProps {
+  option: EChartsOption;
+  height: number;
+  /** What the chart shows, aloud. */
+  summary: string;
+}
+
+/** The one wrapper of the chart library: sizes with its place, follows its option, says what it shows. */
+export function EChart({ option, height, summary }: EChartProps) {
+  const place = useRef<HTMLDivElement>(null);
+  const chart = useRef<echarts.EChartsType>(undefined);
+  useEffect(() => {
+    if (!place.current) return;
+    const made = echarts.init(place.current, undefined, { renderer: 'svg' });
+    chart.current = made;
+    const observer = new ResizeObserver(() => made.resize());
+    observer.observe(place.current);
+    return () => {
+      observer.disconnect();
+      made.dispose();
+    };
+  }, []);
+  useEffect(() => {
+    chart.current?.setOption(option, { notMerge: true });
+  }, [option]);
+  return <div ref={place} style={{ height }} role="img" aria-label={summary} />;
+}

@@ -1,0 +1,12 @@
+/** The groups of rooms and what stands in each, in reading order; whether a room's question compares two ranges. */
+export const GROUPS = [
+  { name: 'Watch', rooms: [{ path: 'tide', name: 'Tide table', compares: true }] },
+  { name: 'Ask', rooms: [{ path: 'retention', name: 'Retention', compares: false }] },
+  { name: 'Records', rooms: [{ path: 'intake', name: 'Intake', compares: false }] },
+] as const;
+
+/** The room an address stands in. */
+export const roomOf = (pathname: string) => {
+  const path = pathname.split('/')[3];
+  return GROUPS.flatMap((group) => [...group.rooms]).find((room) => room.path === path);
+};

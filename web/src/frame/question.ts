@@ -1,0 +1,92 @@
+import { useCallback, useMemo } from 'react';
+import { useParams, useSearchParams } from 'react-router';
+import type { DayRange, Figure, RailView } from '../api/queries';
+import { dayOf, isoOf } from '../words/dates';
+import { isFigure } from '../words/figures';
+
+/** The days asked about unless the address says otherwise. */
+export const USUAL_DAYS = 28;
+const DAYS_PATTERN = /^(\d{4}-\d{2}-\d{2})\.\.(\d{4}-\d{2}-\d{2})$/;
+
+/** "2026-10-26..2026-11-22", first and last day, as ranges stand in the address. */
+export const daysParam = (range: DayRange) => `${range.from}..${isoOf(dayOf(range.to) - 1)}`;
+
+/** The half-open range of such a text; undefined if it is none. */
+export function parseDays(text: string | null): DayRange | undefined {
+  const match = DAYS_PATTERN.exec(text ?? '');
+  if (!match?.[1] || !match[2]) return undefined;
+  const from = dayOf(match[1]);
+  const to = dayOf(match[2]) + 1;
+  return Number.isFinite(from) && Number.isFinite(to) && from < to
+    ? { from: isoOf(from), to: isoOf(to) }
+    : undefined;
+}
+
+export const lengthOf = (range: DayRange) => dayOf(range.to) - dayOf(range.from);
+
+export const shifted = (range: DayRange, days: number): DayRange => ({
+  from: isoOf(dayOf(range.from) + days),
+  to: isoOf(dayOf(range.to) + days),
+});
+
+/** The latest earlier range of equal length on the same weekdays that does not overlap. */
+export const before = (range: DayRange) => shifted(range, -7 * Math.ceil(lengthOf(range) / 7));
+
+/** The last full days the data holds. */
+export function lastDays(rail: Pick<RailView, 'fullDaysEnd' | 'days'>, days: number): DayRange {
+  const to = dayOf(rail.fullDaysEnd) > dayOf(rail.days.from) ? dayOf(rail.fullDaysEnd) : dayOf(rail.days.to);
+  return { from: isoOf(Math.max(dayOf(rail.days.from), to - days)), to: isoOf(to) };
+}
+
+export interface Asked {
+  app: string;
+  figure: Figure;
+  range: DayRange | undefined;
+  /** Whether the range follows the data: the last full days. */
+  rangeIsUsual: boolean;
+  compared: DayRange | undefined;
+  comparedIsUsual: boolean;
+  /** Any other word of the question. */
+  param: (name: string) => string | null;
+  /** Changes words of the question; null takes one out. Steps of a drag replace each other in the history. */
+  set: (changes: Record<string, string | null>, replace?: boolean) => void;
+}
+
+/** The question in the address bar: the range of the rail, what it is compared with, and the room's own words. */
+export function useAsked(rail: RailView | undefined): Asked {
+  const { app = '' } = useParams();
+  const [params, setParams] = useSearchParams();
+  const set = useCallback(
+    (changes: Record<string, string | null>, replace = false) => {
+      setParams(
+        (current) => {
+          const next = new URLSearchParams(current);
+          for (const [name, value] of Object.entries(changes)) {
+            if (value === null) next.delete(name);
+            else next.set(name, value);
+          }
+          return next;
+        },
+        { replace },
+      );
+    },
+    [setParams],
+  );
+  return useMemo(() => {
+    const figure = params.get('figure');
+    const given = parseDays(params.get('days'));
+    const range = given ?? (rail ? lastDays(rail, USUAL_DAYS) : undefined);
+    const against = parseDays(params.get('against'));
+    const fits = against && range && lengthOf(against) === lengthOf(range) ? against : undefined;
+    return {
+      app,
+      figure: isFigure(figure) ? figure : 'ACTIVE_PEOPLE',
+      range,
+      rangeIsUsual: given === undefined,
+      compared: fits ?? (range ? before(range) : undefined),
+      comparedIsUsual: fits === undefined,
+      param: (name) => params.get(name),
+      set,
+    };
+  }, [app, params, rail, set]);
+}

@@ -1,0 +1,153 @@
+import { useMemo } from 'react';
+import type { RailView } from '../../api/queries';
+import { dayOf, dayWords, isMonthStart, monthShort, rangeWords, yearOf } from '../../words/dates';
+import { figureMeaning, figureName } from '../../words/figures';
+import { figureValue } from '../../words/numbers';
+import { daysParam, type Asked } from '../question';
+import { Frames } from './Frames';
+import { ribbons, scaleOf, silhouettePath, type Scale } from './scale';
+import { useWidth } from './useWidth';
+import './rail.css';
+
+const HEIGHT = 84;
+export const RIBBONS = { top: 16, bottom: 34 };
+export const STRIP = { top: 37, bottom: 69 };
+
+interface RailProps {
+  rail: RailView;
+  asked: Asked;
+  /** Whether the room's question compares two ranges, so that both are framed. */
+  comparing: boolean;
+  currency: string;
+}
+
+/** The app's whole time as a strip: releases above, the silhouette of a figure below, framed by the range asked about. */
+export function Rail({ rail, asked, comparing, currency }: RailProps) {
+  const { ref, width } = useWidth<HTMLDivElement>();
+  const scale = useMemo(() => scaleOf(rail.days, Math.max(1, width)), [rail.days, width]);
+  const most = Math.max(...rail.silhouette.map((value) => value ?? 0));
+  return (
+    <div className="rail" role="region" aria-label="Release rail">
+      <div className="rail-names">
+        <span style={{ top: RIBBONS.top - 1 }}>Releases</span>
+        <span style={{ top: STRIP.top }} title={figureMeaning(rail.figure)}>
+          {figureName(rail.figure, 'DAY')}
+        </span>
+        <span className="second" style={{ top: STRIP.top + 16 }}>
+          highest {figureValue(most, rail.unit, currency)}
+        </span>
+      </div>
+      <div ref={ref} className="rail-strip">
+        {width > 0 && (
+          <svg width={width} height={HEIGHT}>
+            <Months scale={scale} />
+            <path
+              className="rail-silhouette"
+              d={silhouettePath(rail.silhouette, scale, STRIP.top, STRIP.bottom)}
+            />
+            {asked.range && (
+              <Frames
+                scale={scale}
+                range={asked.range}
+                compared={comparing ? asked.compared : undefined}
+                top={RIBBONS.top}
+                bottom={STRIP.bottom}
+                onRange={(range, replace) => asked.set({ days: daysParam(range), against: null }, replace)}
+                onCompared={(compared, replace) => asked.set({ against: daysParam(compared) }, replace)}
+              />
+            )}
+            <Releases rail={rail} scale={scale} asked={asked} />
+            <Marks rail={rail} scale={scale} />
+          </svg>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Months({ scale }: { scale: Scale }) {
+  const days = Array.from({ length: scale.end - scale.first }, (_, index) => scale.first + index);
+  return (
+    <g className="rail-months">
+      <line x1={0} x2={scale.width} y1={STRIP.bottom + 0.5} y2={STRIP.bottom + 0.5} />
+      {days.filter(isMonthStart).map((day) => (
+        <g key={day}>
+          <line x1={scale.x(day)} x2={scale.x(day)} y1={STRIP.bottom} y2={STRIP.bottom + 5} />
+          <text x={scale.x(day) + 3} y={HEIGHT - 4}>
+            {monthShort(day)}
+            {monthShort(day) === 'Jan' ? ` ${yearOf(day)}` : ''}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+/** Labels closer than this would run into each other; the later one then stays silent but for its tooltip. */
+const LABEL_ROOM = 34;
+
+function Releases({ rail, scale, asked }: { rail: RailView; scale: Scale; asked: Asked }) {
+  const drawn = useMemo(
+    () => ribbons(rail.versions, scale, RIBBONS.top, RIBBONS.bottom),
+    [rail.versions, scale],
+  );
+  const xs = rail.versions.map((version) => scale.x(Math.max(scale.first, dayOf(version.starts))));
+  return (
+    <g className="rail-releases">
+      {drawn.map(({ version, path }, index) => (
+        <path key={version.version} d={path} className={index % 2 ? 'odd' : 'even'} />
+      ))}
+      {rail.versions.map((version, index) => {
+        const x = xs[index] ?? 0;
+        const labelled = index === 0 || x - (xs[index - 1] ?? 0) >= LABEL_ROOM;
+        const platforms = version.platforms
+          .map(
+            (each) =>
+              `${each.platform}: ${dayWords(dayOf(each.starts))}, everyone from ${dayWords(dayOf(each.everyone))}`,
+          )
+          .join('\n');
+        const since = { from: version.starts, to: rail.fullDaysEnd };
+        return (
+          <g
+            key={version.version}
+            className="rail-flag"
+            data-release={version.version}
+            onDoubleClick={() => {
+              if (since.from < since.to) asked.set({ days: daysParam(since), against: null });
+            }}
+          >
+            <title>{`${version.version}\n${platforms}\nDouble-click: ask since this release`}</title>
+            <rect x={x - 3} y={0} width={40} height={RIBBONS.top} fill="transparent" />
+            <line x1={x + 0.5} x2={x + 0.5} y1={3} y2={STRIP.bottom} />
+            {labelled && (
+              <text x={x + 4} y={12}>
+                {version.version}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Marks({ rail, scale }: { rail: RailView; scale: Scale }) {
+  return (
+    <g className="rail-marks">
+      {rail.marks.map((mark) => {
+        const x = scale.x(dayOf(mark.starts.slice(0, 10)));
+        const y = RIBBONS.bottom;
+        return (
+          <path key={`${mark.name}${mark.starts}`} d={`M${x},${y - 4}l4,4l-4,4l-4,-4Z`}>
+            <title>
+              {mark.name}
+              {mark.ends
+                ? `: ${rangeWords({ from: mark.starts.slice(0, 10), to: mark.ends.slice(0, 10) })}`
+                : ''}
+            </title>
+          </path>
+        );
+      })}
+    </g>
+  );
+}

@@ -1,0 +1,125 @@
+import { useEffect } from 'react';
+import type { Grain, RetentionView } from '../../api/queries';
+import { useRetention } from '../../api/queries';
+import { useFrame, type FrameContext } from '../../frame/Frame';
+import { Answer } from '../../frame/Margin';
+import { NoEvents } from '../../frame/NoEvents';
+import { useLetter } from '../../frame/keys';
+import { saveCsv } from '../../frame/saveCsv';
+import { RangeWord } from '../../frame/sentence/RangeWords';
+import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
+import { grainWord } from '../../words/dates';
+import { csvRows } from './csv';
+import { findings } from './findings';
+import { Triangle } from './Triangle';
+import './retention.css';
+
+const GRAINS: readonly { value: Grain; name: string }[] = [
+  { value: 'DAY', name: 'day' },
+  { value: 'WEEK', name: 'week' },
+  { value: 'MONTH', name: 'month' },
+];
+
+const AGES: Record<Grain, readonly number[]> = {
+  DAY: [7, 14, 21, 30, 60],
+  WEEK: [4, 8, 12, 26, 52],
+  MONTH: [3, 6, 12],
+};
+
+const USUAL_AGES: Record<Grain, number> = { DAY: 21, WEEK: 12, MONTH: 6 };
+const ANY = 'any activity';
+
+interface Words {
+  grain: Grain;
+  ages: number;
+  cameBack: string | null;
+  plain: boolean;
+}
+
+function wordsOf(param: (name: string) => string | null): Words {
+  const grain = GRAINS.find((each) => each.name === param('by'))?.value ?? 'WEEK';
+  const ages = Number(param('ages'));
+  return {
+    grain,
+    ages: Number.isInteger(ages) && ages >= 1 && ages <= 60 ? ages : USUAL_AGES[grain],
+    cameBack: param('back'),
+    plain: param('shade') === 'plain',
+  };
+}
+
+/** Of those who arrived in a period, how many came back at each age. */
+export default function Retention() {
+  const frame = useFrame();
+  const { asked, rail, setFoot } = frame;
+  const words = wordsOf(asked.param);
+  const { range } = asked;
+  const { grain, ages, cameBack } = words;
+  const answer = useRetention(asked.app, range && { range, grain, ages, cameBack });
+  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  const view = answer.data?.answer;
+  useLetter('x', () => {
+    if (view) saveCsv(`${asked.app}-retention.csv`, csvRows(view, grain));
+  });
+  if (!rail) return <NoEvents app={frame.app} />;
+  return (
+    <>
+      <Sentence>
+        Of the people who arrived each{' '}
+        <ChoiceWord
+          label="Grain"
+          value={grain}
+          options={GRAINS}
+          onChange={(next) => asked.set({ by: next === 'WEEK' ? null : grainWord[next], ages: null })}
+        />{' '}
+        of <RangeWord asked={asked} rail={rail} />, how many came back with{' '}
+        <ChoiceWord
+          label="Came back with"
+          value={cameBack ?? ANY}
+          options={[ANY, ...(view?.events ?? [])].map((name) => ({ value: name, name }))}
+          onChange={(next) => asked.set({ back: next === ANY ? null : next })}
+        />{' '}
+        at each age up to{' '}
+        <ChoiceWord
+          label="Ages"
+          value={String(ages)}
+          options={[...new Set([...AGES[grain], ages])]
+            .sort((a, b) => a - b)
+            .map((each) => ({ value: String(each), name: `${each} ${grainWord[grain]}s` }))}
+          onChange={(next) => asked.set({ ages: Number(next) === USUAL_AGES[grain] ? null : next })}
+        />
+        ?
+      </Sentence>
+      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
+      {view && <View frame={frame} view={view} words={words} />}
+    </>
+  );
+}
+
+function View({ frame, view, words }: { frame: FrameContext; view: RetentionView; words: Words }) {
+  const { asked, rail } = frame;
+  return (
+    <Answer
+      findings={findings(view, words.grain, words.cameBack)}
+      tools={
+        <div className="retention-tools">
+          <label>
+            <input
+              type="checkbox"
+              checked={words.plain}
+              onChange={(event) => asked.set({ shade: event.target.checked ? 'plain' : null })}
+            />{' '}
+            Shade by size instead of by distance from pooled
+          </label>
+          <button
+            className="word"
+            onClick={() => saveCsv(`${asked.app}-retention.csv`, csvRows(view, words.grain))}
+          >
+            Save as CSV
+          </button>
+        </div>
+      }
+    >
+      <Triangle view={view} grain={words.grain} plain={words.plain} versions={rail?.versions ?? []} />
+    </Answer>
+  );
+}

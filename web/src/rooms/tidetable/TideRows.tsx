@@ -1,0 +1,132 @@
+import type { Figure, Grain, RowView, TideTableView, VersionView } from '../../api/queries';
+import { Sparkline } from '../../charts/Sparkline';
+import type { Asked } from '../../frame/question';
+import { dayOf, periodWords, rangeWords } from '../../words/dates';
+import { figureMeaning, figureName, PART_OF_REVENUE } from '../../words/figures';
+import { change, figureValue } from '../../words/numbers';
+import { comparables, standing } from './findings';
+import { UsualMark } from './UsualMark';
+
+const GROUPS = { ARRIVE: 'Arrive', USE: 'Use', PAY: 'Pay', LEAVE: 'Leave' } as const;
+
+const AGAINST: Record<Grain, string> = {
+  DAY: 'week before',
+  WEEK: 'week before',
+  MONTH: 'month before',
+};
+
+const SPAN: Record<Grain, string> = { DAY: '8 weeks', WEEK: '13 weeks', MONTH: '13 months' };
+
+interface TideRowsProps {
+  view: TideTableView;
+  grain: Grain;
+  versions: VersionView[];
+  asked: Asked;
+  open: Figure | undefined;
+  onOpen: (figure: Figure) => void;
+}
+
+/** One row a figure. */
+export function TideRows({ view, grain, versions, asked, open, onOpen }: TideRowsProps) {
+  const latest = view.history.at(-1);
+  const releases = versions
+    .map((version) =>
+      view.history.findIndex(
+        (period) => dayOf(period.from) <= dayOf(version.starts) && dayOf(version.starts) < dayOf(period.to),
+      ),
+    )
+    .filter((index) => index >= 0);
+  const periods = Math.max(...view.rows.map((row) => row.usualPeriods));
+  return (
+    <table className="ruled tide">
+      <caption className="spoken">
+        Headline figures; the button of a row draws it on the rail and below.
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col" colSpan={2}>
+            Figure
+          </th>
+          <th scope="col" className="number">
+            {latest ? periodWords(latest.from, grain) : 'Latest'}
+          </th>
+          <th scope="col" className="number">
+            {AGAINST[grain]}
+          </th>
+          <th scope="col">
+            {periods > 0 ? `among ${comparables(view, grain, periods)}` : 'among those before'}
+          </th>
+          <th scope="col">{SPAN[grain]}</th>
+          <th scope="col" className="number">
+            {asked.range ? rangeWords(asked.range) : ''}
+          </th>
+          <th scope="col" className="number">
+            change
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {view.rows.map((row, index) => (
+          <Row
+            key={row.figure}
+            row={row}
+            view={view}
+            grain={grain}
+            releases={releases}
+            opened={open === row.figure}
+            firstOfGroup={view.rows[index - 1]?.group !== row.group}
+            onOpen={onOpen}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface RowProps {
+  row: RowView;
+  view: TideTableView;
+  grain: Grain;
+  releases: number[];
+  opened: boolean;
+  firstOfGroup: boolean;
+  onOpen: (figure: Figure) => void;
+}
+
+function Row({ row, view, grain, releases, opened, firstOfGroup, onOpen }: RowProps) {
+  const value = (number: number | null | undefined) => figureValue(number, row.unit, view.currency);
+  const classes = [firstOfGroup && 'first-of-group', opened && 'opened'].filter(Boolean).join(' ');
+  return (
+    <tr className={classes || undefined} data-figure={row.figure}>
+      <td className="group">{firstOfGroup ? GROUPS[row.group] : ''}</td>
+      <td className={PART_OF_REVENUE.has(row.figure) ? 'figure part' : 'figure'}>
+        <button
+          className="plain-button"
+          aria-expanded={opened}
+          title={figureMeaning(row.figure)}
+          onClick={() => onOpen(row.figure)}
+        >
+          {figureName(row.figure, grain)}
+        </button>
+      </td>
+      <td className="number latest">{value(row.series.at(-1))}</td>
+      <td className="number second">{change(row.series.at(-1), row.before, row.unit)}</td>
+      <td>
+        <UsualMark row={row} where={standing(row)} value={value} />
+      </td>
+      <td>
+        <Sparkline
+          values={row.series}
+          ticks={releases}
+          band={row.usualLow === null || row.usualHigh === null ? undefined : [row.usualLow, row.usualHigh]}
+          width={150}
+          height={20}
+        />
+      </td>
+      <td className="number">{value(row.range)}</td>
+      <td className="number second">
+        {view.rangeComplete && view.comparedComplete ? change(row.range, row.compared, row.unit) : '–'}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,118 @@
+import { lazy, Suspense, useEffect } from 'react';
+import type { Grain, RowView, TideTableView } from '../../api/queries';
+import { useTideTable } from '../../api/queries';
+import { useFrame, type FrameContext } from '../../frame/Frame';
+import { Answer } from '../../frame/Margin';
+import { NoEvents } from '../../frame/NoEvents';
+import { useLetter } from '../../frame/keys';
+import { saveCsv } from '../../frame/saveCsv';
+import { ComparedWord, RangeWord } from '../../frame/sentence/RangeWords';
+import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
+import { figureName, isFigure } from '../../words/figures';
+import { dayOf, grainWord, periodWords } from '../../words/dates';
+import { findings } from './findings';
+import { TideRows } from './TideRows';
+import { csvRows } from './csv';
+import './tidetable.css';
+
+/** The chart library is large; it comes when the first chart is opened. */
+const FigureChart = lazy(() => import('../../charts/FigureChart'));
+
+const GRAINS: readonly { value: Grain; name: string }[] = [
+  { value: 'DAY', name: 'day' },
+  { value: 'WEEK', name: 'week' },
+  { value: 'MONTH', name: 'month' },
+];
+
+const grainOf = (text: string | null): Grain => GRAINS.find((grain) => grain.name === text)?.value ?? 'DAY';
+
+/** The headline figures, from arrival to departure. */
+export default function TideTable() {
+  const frame = useFrame();
+  const { asked, rail } = frame;
+  const grain = grainOf(asked.param('by'));
+  const { range, compared } = asked;
+  const answer = useTideTable(asked.app, range && compared && { range, compared, grain });
+  const { setFoot } = frame;
+  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  const view = answer.data?.answer;
+  useLetter('x', () => {
+    if (view) saveCsv(`${asked.app}-tide-table.csv`, csvRows(view, grain));
+  });
+  if (!rail) return <NoEvents app={frame.app} />;
+  return (
+    <>
+      <Sentence>
+        How do the headline figures stand at the end of <RangeWord asked={asked} rail={rail} />, each{' '}
+        <ChoiceWord
+          label="Grain"
+          value={grain}
+          options={GRAINS}
+          onChange={(next) => asked.set({ by: next === 'DAY' ? null : grainWord[next] })}
+        />
+        , compared with <ComparedWord asked={asked} />?
+      </Sentence>
+      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
+      {view && <View frame={frame} view={view} grain={grain} />}
+    </>
+  );
+}
+
+function View({ frame, view, grain }: { frame: FrameContext; view: TideTableView; grain: Grain }) {
+  const { asked } = frame;
+  const shown = asked.param('open');
+  const row = isFigure(shown) ? view.rows.find((each) => each.figure === shown) : undefined;
+  const save = () => saveCsv(`${asked.app}-tide-table.csv`, csvRows(view, grain));
+  return (
+    <Answer
+      findings={findings(view, grain, asked)}
+      tools={
+        <button className="word" onClick={save}>
+          Save as CSV
+        </button>
+      }
+    >
+      <TideRows
+        view={view}
+        grain={grain}
+        versions={frame.rail?.versions ?? []}
+        asked={asked}
+        open={row?.figure}
+        onOpen={(figure) => asked.set(figure === shown ? { open: null } : { open: figure, figure: figure })}
+      />
+      {row && (
+        <Suspense fallback={<div style={{ height: 240 }} />}>
+          <Chart row={row} view={view} grain={grain} frame={frame} />
+        </Suspense>
+      )}
+    </Answer>
+  );
+}
+
+interface ChartProps {
+  row: RowView;
+  view: TideTableView;
+  grain: Grain;
+  frame: FrameContext;
+}
+
+function Chart({ row, view, grain, frame }: ChartProps) {
+  const releases = (frame.rail?.versions ?? [])
+    .map((version) => ({
+      name: version.version,
+      index: view.history.findIndex(
+        (period) => dayOf(period.from) <= dayOf(version.starts) && dayOf(version.starts) < dayOf(period.to),
+      ),
+    }))
+    .filter((release) => release.index >= 0);
+  return (
+    <FigureChart
+      title={`${figureName(row.figure, grain)} by ${grainWord[grain]}`}
+      labels={view.history.map((period) => periodWords(period.from, grain))}
+      values={row.series}
+      unit={row.unit}
+      currency={view.currency}
+      releases={releases}
+    />
+  );
+}

@@ -1,0 +1,55 @@
+import type { RowView } from '../../api/queries';
+import type { Standing } from './findings';
+
+const WIDTH = 76;
+const EDGE = 6;
+
+interface UsualMarkProps {
+  row: RowView;
+  where: Standing | undefined;
+  value: (number: number | null) => string;
+}
+
+/** The latest value on a scale of its comparable earlier ones; outside them it is said in a word and a shape. */
+export function UsualMark({ row, where, value }: UsualMarkProps) {
+  const latest = row.series.at(-1);
+  if (
+    where === undefined ||
+    latest === null ||
+    latest === undefined ||
+    row.usualLow === null ||
+    row.usualHigh === null
+  ) {
+    return <span className="second usual-learning">{latest === null ? '' : 'learning'}</span>;
+  }
+  const reach = Math.max(row.usualHigh - row.usualLow, Math.abs(row.usualHigh) * 0.02, Number.MIN_VALUE);
+  const low = row.usualLow - 0.6 * reach;
+  const high = row.usualHigh + 0.6 * reach;
+  const x = (of: number) =>
+    EDGE + ((Math.max(low, Math.min(high, of)) - low) / (high - low)) * (WIDTH - 2 * EDGE);
+  const at = x(latest);
+  return (
+    <span className="usual" title={`${value(row.usualLow)} to ${value(row.usualHigh)}`}>
+      <svg width={WIDTH} height={14} aria-hidden="true">
+        <line x1={EDGE} x2={WIDTH - EDGE} y1={7} y2={7} stroke="var(--rule)" />
+        <rect
+          x={x(row.usualLow)}
+          width={x(row.usualHigh) - x(row.usualLow)}
+          y={4}
+          height={6}
+          fill="var(--compared)"
+          fillOpacity={0.45}
+        />
+        {where === 'within' ? (
+          <line x1={at} x2={at} y1={1} y2={13} stroke="var(--ink)" strokeWidth={2} />
+        ) : (
+          <path
+            d={where === 'below' ? `M${at - 5},3h10l-5,9Z` : `M${at - 5},11h10l-5,-9Z`}
+            fill={where === 'below' ? 'var(--fall)' : 'var(--act)'}
+          />
+        )}
+      </svg>
+      <span className={where === 'below' ? 'fall' : where === 'above' ? 'good' : 'spoken'}>{where}</span>
+    </span>
+  );
+}

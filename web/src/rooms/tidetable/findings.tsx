@@ -1,0 +1,93 @@
+import type { Grain, RowView, TideTableView } from '../../api/queries';
+import type { Asked } from '../../frame/question';
+import type { Finding } from '../../frame/Margin';
+import { dayOf, grainWord, periodWords, weekdayName } from '../../words/dates';
+import { figureTitle } from '../../words/figures';
+import { change, count, figureValue, plural } from '../../words/numbers';
+
+export type Standing = 'above' | 'below' | 'within';
+
+/** Where the latest value lies among the comparable earlier ones; undefined before there are three of them. */
+export function standing(row: RowView): Standing | undefined {
+  const latest = row.series.at(-1);
+  if (latest === null || latest === undefined || row.usualLow === null || row.usualHigh === null)
+    return undefined;
+  return latest < row.usualLow ? 'below' : latest > row.usualHigh ? 'above' : 'within';
+}
+
+/** "the last 8 Sundays", "the 8 weeks before". */
+export function comparables(view: TideTableView, grain: Grain, periods: number): string {
+  const latest = view.history.at(-1);
+  return grain === 'DAY' && latest
+    ? `the last ${periods} ${weekdayName(dayOf(latest.from))}s`
+    : `the ${periods} ${grainWord[grain]}s before`;
+}
+
+/** What the table says in words, most telling first, and what the reader must know. */
+export function findings(view: TideTableView, grain: Grain, asked: Asked): Finding[] {
+  const found: Finding[] = [];
+  const latest = view.history.at(-1);
+  if (!latest) {
+    found.push({
+      key: 'none',
+      caution: true,
+      text: `No ${grainWord[grain]} within this range has fully passed yet, so there is no latest figure.`,
+    });
+  }
+  const outside = view.rows.filter((row) => ['above', 'below'].includes(standing(row) ?? ''));
+  for (const row of outside) found.push(outsideFinding(row, view, grain));
+  if (latest && outside.length === 0) {
+    found.push({
+      key: 'calm',
+      text: `On ${periodWords(latest.from, grain)} every figure lay among its comparable earlier values.`,
+    });
+  }
+  return [...found, ...cautions(view, asked)];
+}
+
+function outsideFinding(row: RowView, view: TideTableView, grain: Grain): Finding {
+  const value = (number: number | null | undefined) => figureValue(number, row.unit, view.currency);
+  return {
+    key: row.figure,
+    text: (
+      <>
+        <b>{figureTitle(row.figure)}</b>: {value(row.series.at(-1))}, {standing(row)}{' '}
+        {comparables(view, grain, row.usualPeriods)} ({value(row.usualLow)} to {value(row.usualHigh)});{' '}
+        {change(row.series.at(-1), row.before, row.unit)} against the last.
+      </>
+    ),
+  };
+}
+
+function cautions(view: TideTableView, asked: Asked): Finding[] {
+  const found: Finding[] = [];
+  if (!view.rangeComplete) {
+    found.push({
+      key: 'range',
+      caution: true,
+      text: 'The range reaches beyond the days that have fully passed in the data; its totals are so far only and are not compared.',
+    });
+  }
+  if (!view.comparedComplete) {
+    found.push({
+      key: 'compared',
+      caution: true,
+      text: 'The range compared with begins before the data does, so there is no change to show.',
+    });
+  }
+  if (view.unconverted > 0) {
+    found.push({
+      key: 'rates',
+      caution: true,
+      text: `${plural(view.unconverted, 'payment')} of the range ${view.unconverted === 1 ? 'is' : 'are'} in a currency without a rate on ${view.unconverted === 1 ? 'its' : 'their'} day and in no revenue here.`,
+    });
+  }
+  const people = view.rows.find((row) => row.figure === 'ACTIVE_PEOPLE')?.range;
+  if (people && asked.range) {
+    found.push({
+      key: 'once',
+      text: `${count(people)} people were active over the whole range, each counted once; daily figures do not add up to this.`,
+    });
+  }
+  return found;
+}

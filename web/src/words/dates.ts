@@ -1,0 +1,87 @@
+import type { DayRange, Grain } from '../api/queries';
+
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const DAY_MS = 86_400_000;
+
+/** Civil days are counted from 1970-01-01 as whole numbers; no clock and no zone is in them. */
+export type Day = number;
+
+export const dayOf = (iso: string): Day => Math.round(Date.parse(`${iso}T00:00:00Z`) / DAY_MS);
+export const isoOf = (day: Day): string => new Date(day * DAY_MS).toISOString().slice(0, 10);
+
+const parts = (day: Day) => {
+  const date = new Date(day * DAY_MS);
+  return {
+    year: date.getUTCFullYear(),
+    month: date.getUTCMonth(),
+    date: date.getUTCDate(),
+    weekday: date.getUTCDay(),
+  };
+};
+
+/** "Tue 14 Jul". */
+export function dayWords(day: Day): string {
+  const { month, date, weekday } = parts(day);
+  return `${WEEKDAYS[weekday]} ${date} ${MONTHS[month]}`;
+}
+
+/** "Tue", for "the last 8 Tuesdays": the long name. */
+export const weekdayName = (day: Day): string =>
+  ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'][parts(day).weekday] ?? '';
+
+export const monthShort = (day: Day): string => MONTHS[parts(day).month] ?? '';
+export const isMonthStart = (day: Day): boolean => parts(day).date === 1;
+export const yearOf = (day: Day): number => parts(day).year;
+
+/** "26 Oct – 22 Nov 2026": the last day is in it, though ranges end the day after. */
+export function rangeWords(range: DayRange): string {
+  const first = parts(dayOf(range.from));
+  const last = parts(dayOf(range.to) - 1);
+  const end = `${last.date} ${MONTHS[last.month]} ${last.year}`;
+  if (dayOf(range.to) - dayOf(range.from) === 1) return end;
+  const year = first.year === last.year ? '' : ` ${first.year}`;
+  return `${first.date} ${MONTHS[first.month]}${year} \u2013 ${end}`;
+}
+
+/** ISO 8601 week: "2026-W29". */
+export function isoWeek(day: Day): string {
+  const monday = day - ((parts(day).weekday + 6) % 7);
+  const { year } = parts(monday + 3);
+  const january4 = dayOf(`${year}-01-04`);
+  const firstMonday = january4 - ((parts(january4).weekday + 6) % 7);
+  return `${year}-W${String((monday - firstMonday) / 7 + 1).padStart(2, '0')}`;
+}
+
+/** The name of a period that begins on a day. */
+export function periodWords(from: string, grain: Grain): string {
+  const day = dayOf(from);
+  if (grain === 'DAY') return dayWords(day);
+  if (grain === 'WEEK') return isoWeek(day);
+  const { month, year } = parts(day);
+  return `${MONTHS[month]} ${year}`;
+}
+
+export const grainWord: Record<Grain, string> = { DAY: 'day', WEEK: 'week', MONTH: 'month' };
+
+/** "Mon 23 Nov 00:44 UTC" of an instant. */
+export function instantWords(iso: string): string {
+  const at = new Date(iso);
+  const clock = at.toISOString().slice(11, 16);
+  return `${dayWords(Math.floor(at.getTime() / DAY_MS))} ${clock} UTC`;
+}
+
+/** The same instant by the clocks of a zone: "Mon 23 Nov 00:44". */
+export function instantIn(iso: string, zone: string): string {
+  const text = new Intl.DateTimeFormat('en-CA', {
+    timeZone: zone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(new Date(iso));
+  const part = (type: string) => text.find((each) => each.type === type)?.value ?? '';
+  return `${dayWords(dayOf(`${part('year')}-${part('month')}-${part('day')}`))} ${part('hour')}:${part('minute')}`;
+}

@@ -1,0 +1,73 @@
+import type { Figure, Grain } from '../api/queries';
+
+/** Names of the headline figures; active people bear the trade's name for their period. */
+const NAMES: Record<Figure, string> = {
+  INSTALLS: 'Installs',
+  NEW_PEOPLE: 'New people',
+  ACTIVE_PEOPLE: 'Active people',
+  STICKINESS: 'Stickiness',
+  SESSIONS: 'Sessions',
+  SESSION_LENGTH: 'Mean session length',
+  REVENUE: 'Revenue',
+  PURCHASE_REVENUE: 'from purchases',
+  AD_REVENUE: 'from adverts',
+  SUBSCRIPTION_REVENUE: 'from subscriptions',
+  REFUNDS: 'refunds, subtracted',
+  PURCHASES: 'Purchases',
+  PAYERS: 'Payers',
+  PAYER_SHARE: 'Payer share',
+  ARPU: 'ARPU',
+  ARPPU: 'ARPPU',
+  AOV: 'AOV',
+  UNINSTALLS: 'Uninstalls',
+};
+
+const MEANINGS: Record<Figure, string> = {
+  INSTALLS: 'First events of installs; a second device of a known account counts.',
+  NEW_PEOPLE: 'People whose first event ever lies in the period.',
+  ACTIVE_PEOPLE: 'People with at least one active event in the period, each counted once.',
+  STICKINESS: 'Mean DAU over the period ÷ active people of the period. A single day has none.',
+  SESSIONS: 'Sessions that start in the period; a silence of over 30 minutes ends one.',
+  SESSION_LENGTH: 'From first to last event, averaged over the sessions that start in the period.',
+  REVENUE: 'Purchases, adverts and subscriptions less refunds, before the store\u2019s share.',
+  PURCHASE_REVENUE: 'Revenue of events of type purchase.',
+  AD_REVENUE: 'Revenue of events of type ad.',
+  SUBSCRIPTION_REVENUE: 'Revenue of events of type subscription.',
+  REFUNDS: 'Given back, on the day of the refund.',
+  PURCHASES: 'Events of type purchase.',
+  PAYERS: 'People with at least one purchase or subscription payment in the period.',
+  PAYER_SHARE: 'Payers ÷ active people.',
+  ARPU: 'Revenue ÷ active people of the period.',
+  ARPPU: 'Revenue ÷ payers of the period.',
+  AOV: 'Purchase revenue ÷ purchases.',
+  UNINSTALLS: 'Reported by the push service, on the day they happened.',
+};
+
+const ACTIVE: Record<Grain, string> = { DAY: 'DAU', WEEK: 'WAU', MONTH: 'MAU' };
+
+export const FIGURES = Object.keys(NAMES) as Figure[];
+
+/** Those of a total, drawn under it. */
+export const PART_OF_REVENUE: ReadonlySet<Figure> = new Set<Figure>([
+  'PURCHASE_REVENUE',
+  'AD_REVENUE',
+  'SUBSCRIPTION_REVENUE',
+  'REFUNDS',
+]);
+
+export function figureName(figure: Figure, grain: Grain): string {
+  return figure === 'ACTIVE_PEOPLE' ? `${NAMES[figure]} (${ACTIVE[grain]})` : NAMES[figure];
+}
+
+/** The name as it stands alone, outside its table. */
+export function figureTitle(figure: Figure): string {
+  return PART_OF_REVENUE.has(figure) && figure !== 'REFUNDS'
+    ? `Revenue ${NAMES[figure]}`
+    : figure === 'REFUNDS'
+      ? 'Refunds'
+      : NAMES[figure];
+}
+
+export const figureMeaning = (figure: Figure): string => MEANINGS[figure];
+
+export const isFigure = (text: string | null): text is Figure => text !== null && text in NAMES;

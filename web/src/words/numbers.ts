@@ -1,0 +1,90 @@
+import type { Unit } from '../api/queries';
+
+const whole = new Intl.NumberFormat('en-US', { maximumFractionDigits: 0 });
+const oneDecimal = new Intl.NumberFormat('en-US', { minimumFractionDigits: 1, maximumFractionDigits: 1 });
+const twoDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+const fourDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 4, maximumFractionDigits: 4 });
+
+/** U+2212: as wide as a plus sign, so signed columns line up. */
+const MINUS = '\u2212';
+const NO_VALUE = '\u2013';
+
+export const count = (value: number) => whole.format(value);
+
+/** "41.3 %" of 0.413. */
+export const share = (value: number) => `${oneDecimal.format(value * 100)} %`;
+
+/** "41.3 % (40.6–42.0)". */
+export const shareWithin = (value: number, low: number, high: number) =>
+  `${share(value)} (${oneDecimal.format(low * 100)}\u2013${oneDecimal.format(high * 100)})`;
+
+/** Small sums keep four decimals: an ARPU of 0.0312 is not 0.03. */
+function amount(value: number): string {
+  if (value !== 0 && Math.abs(value) < 1) return fourDecimals.format(value);
+  return Math.abs(value) >= 100_000 ? whole.format(value) : twoDecimals.format(value);
+}
+
+export const money = (value: number, currency: string) => `${currency} ${amount(value)}`;
+
+/** "3 min 12 s" of 192. */
+export function duration(seconds: number): string {
+  const total = Math.round(seconds);
+  const minutes = Math.floor(total / 60);
+  if (minutes >= 60) return `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+  return minutes > 0 ? `${minutes} min ${total % 60} s` : `${total} s`;
+}
+
+/** A figure's value in words; absent values are a dash. */
+export function figureValue(value: number | null | undefined, unit: Unit, currency: string): string {
+  if (value === null || value === undefined) return NO_VALUE;
+  switch (unit) {
+    case 'COUNT':
+    case 'PEOPLE':
+      return count(value);
+    case 'SHARE':
+      return share(value);
+    case 'SECONDS':
+      return duration(value);
+    case 'MONEY':
+      return money(value, currency);
+  }
+}
+
+function signed(value: number, format: (value: number) => string): string {
+  const text = format(Math.abs(value));
+  if (!/[1-9]/.test(text)) return text;
+  return `${value < 0 ? MINUS : '+'}${text}`;
+}
+
+/** Change from before to now: in points for shares, else in percent of before; a dash where there is none. */
+export function change(
+  now: number | null | undefined,
+  before: number | null | undefined,
+  unit: Unit,
+): string {
+  if (now === null || now === undefined || before === null || before === undefined) return NO_VALUE;
+  if (unit === 'SHARE') return `${signed((now - before) * 100, (value) => oneDecimal.format(value))} pt`;
+  if (before === 0) return NO_VALUE;
+  return `${signed(((now - before) / Math.abs(before)) * 100, (value) => oneDecimal.format(value))} %`;
+}
+
+/** Short forms for axes: "1.28 M", "13.4 k". */
+export function compact(value: number): string {
+  const size = Math.abs(value);
+  const trim = (scaled: number) => String(Number(scaled.toPrecision(3)));
+  if (size >= 1e6) return `${trim(value / 1e6)} M`;
+  if (size >= 1e4) return `${trim(value / 1e3)} k`;
+  return size >= 1000 ? whole.format(value) : trim(value);
+}
+
+export function bytes(value: number): string {
+  if (value >= 1e9) return `${trimmed(value / 1e9)} GB`;
+  if (value >= 1e6) return `${trimmed(value / 1e6)} MB`;
+  return value >= 1e3 ? `${trimmed(value / 1e3)} kB` : `${value} bytes`;
+}
+
+const trimmed = (value: number) => Number(value.toPrecision(3));
+
+/** "1 row", "2 rows". */
+export const plural = (value: number, one: string, many = `${one}s`) =>
+  `${count(value)} ${value === 1 ? one : many}`;
