@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useLocation, useOutletContext } from 'react-router';
 import { ProblemError } from '../api/client';
 import { useApps, useRail, type AppView, type Foot as FootView, type RailView } from '../api/queries';
@@ -10,7 +10,8 @@ import { lengthOf, shifted, daysParam, useAsked, type Asked } from './question';
 import { Rail } from './rail/Rail';
 import './frame.css';
 
-const Finder = lazy(() => import('./Finder'));
+const fetchFinder = () => import('./Finder');
+const Finder = lazy(fetchFinder);
 const KeysHelp = lazy(() => import('./KeysHelp'));
 
 /** What every room gets from the frame. */
@@ -35,12 +36,13 @@ export function Frame() {
   const rail = answer.data?.answer;
   const asked = useAsked(rail);
   const app = apps.data?.find((each) => each.key === asked.app);
-  const { range, set } = asked;
+  const { rangeNow, set } = asked;
   const shift = useCallback(
     (direction: 1 | -1) => {
+      const range = rangeNow();
       if (range) set({ days: daysParam(shifted(range, direction * lengthOf(range))), against: null });
     },
-    [range, set],
+    [rangeNow, set],
   );
   useKeys({ onFind: () => setOpen('finder'), onHelp: () => setOpen('keys'), onShift: shift });
   const context = useMemo<FrameContext | undefined>(
@@ -48,6 +50,8 @@ export function Frame() {
     [app, rail, asked],
   );
   const comparing = roomOf(useLocation().pathname)?.compares ?? false;
+  // Fetched before it is asked for, so that what is typed after Ctrl K is not lost.
+  useEffect(() => void fetchFinder(), []);
   const noEvents = answer.error instanceof ProblemError && answer.error.status === 409;
   if (apps.isPending) return null;
   return (
@@ -69,7 +73,7 @@ export function Frame() {
         ) : (
           <p className="serif empty-room">There is no app &ldquo;{asked.app}&rdquo;.</p>
         )}
-        {answer.isError && !noEvents && <p className="fall">{answer.error.message}</p>}
+        {context && answer.isError && !noEvents && <p className="fall">{answer.error.message}</p>}
       </main>
       <Foot foot={foot ?? answer.data?.foot} rail={rail} app={app} />
       <Suspense fallback={null}>

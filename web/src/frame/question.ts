@@ -42,6 +42,8 @@ export interface Asked {
   app: string;
   figure: Figure;
   range: DayRange | undefined;
+  /** The range by the address at this moment, for steps that follow each other quickly. */
+  rangeNow: () => DayRange | undefined;
   /** Whether the range follows the data: the last full days. */
   rangeIsUsual: boolean;
   compared: DayRange | undefined;
@@ -52,23 +54,24 @@ export interface Asked {
   set: (changes: Record<string, string | null>, replace?: boolean) => void;
 }
 
+/**
+ * The address as it is at this moment. What is on the screen may lag behind it by a frame, and two quick steps must not both
+ * start from there.
+ */
+const addressNow = () => new URLSearchParams(window.location.search);
+
 /** The question in the address bar: the range of the rail, what it is compared with, and the room's own words. */
 export function useAsked(rail: RailView | undefined): Asked {
   const { app = '' } = useParams();
   const [params, setParams] = useSearchParams();
   const set = useCallback(
     (changes: Record<string, string | null>, replace = false) => {
-      setParams(
-        (current) => {
-          const next = new URLSearchParams(current);
-          for (const [name, value] of Object.entries(changes)) {
-            if (value === null) next.delete(name);
-            else next.set(name, value);
-          }
-          return next;
-        },
-        { replace },
-      );
+      const next = addressNow();
+      for (const [name, value] of Object.entries(changes)) {
+        if (value === null) next.delete(name);
+        else next.set(name, value);
+      }
+      setParams(next, { replace });
     },
     [setParams],
   );
@@ -82,6 +85,7 @@ export function useAsked(rail: RailView | undefined): Asked {
       app,
       figure: isFigure(figure) ? figure : 'ACTIVE_PEOPLE',
       range,
+      rangeNow: () => parseDays(addressNow().get('days')) ?? range,
       rangeIsUsual: given === undefined,
       compared: fits ?? (range ? before(range) : undefined),
       comparedIsUsual: fits === undefined,

@@ -7,6 +7,8 @@ import { dragged, type Grip, type Scale } from './scale';
 interface FramesProps {
   scale: Scale;
   range: DayRange;
+  /** The range at this moment, which may be ahead of the one drawn. */
+  rangeNow: () => DayRange | undefined;
   /** Absent where the question compares nothing. */
   compared: DayRange | undefined;
   top: number;
@@ -24,7 +26,7 @@ interface Drag {
 }
 
 /** The framed range and the fainter one compared with; both can be dragged, the first resized, a new one drawn. */
-export function Frames({ scale, range, compared, top, bottom, onRange, onCompared }: FramesProps) {
+export function Frames({ scale, range, rangeNow, compared, top, bottom, onRange, onCompared }: FramesProps) {
   const drag = useRef<Drag>(undefined);
   const height = bottom - top;
 
@@ -66,8 +68,9 @@ export function Frames({ scale, range, compared, top, bottom, onRange, onCompare
     const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
     if (step === 0 || event.altKey || event.ctrlKey || event.metaKey) return;
     event.preventDefault();
-    const edge = dayOf(event.shiftKey ? range.to : range.from);
-    onRange(dragged(range, event.shiftKey ? 'to' : 'whole', edge, edge + step, scale), event.repeat);
+    const from = rangeNow() ?? range;
+    const edge = dayOf(event.shiftKey ? from.to : from.from);
+    onRange(dragged(from, event.shiftKey ? 'to' : 'whole', edge, edge + step, scale), event.repeat);
   };
 
   const box = (of: DayRange) => {

@@ -49,6 +49,7 @@ export function Rail({ rail, asked, comparing, currency }: RailProps) {
               <Frames
                 scale={scale}
                 range={asked.range}
+                rangeNow={asked.rangeNow}
                 compared={comparing ? asked.compared : undefined}
                 top={RIBBONS.top}
                 bottom={STRIP.bottom}

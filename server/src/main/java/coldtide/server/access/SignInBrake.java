@@ -18,13 +18,11 @@ class SignInBrake {
     private static final int MOST_REMEMBERED = 10_000;
 
     private record Failures(int count, Instant last) {
-        Instant opensAt() {
+        /** Zero while tries are free. */
+        Duration pause() {
             int beyond = count - FREE_TRIES;
-            if (beyond < 0) {
-                return Instant.MIN;
-            }
-            Duration wait = Duration.ofSeconds(1L << Math.min(beyond, 20));
-            return last.plus(wait.compareTo(LONGEST) > 0 ? LONGEST : wait);
+            Duration pause = beyond < 0 ? Duration.ZERO : Duration.ofSeconds(1L << Math.min(beyond, 20));
+            return pause.compareTo(LONGEST) > 0 ? LONGEST : pause;
         }
     }
 
@@ -49,12 +47,11 @@ class SignInBrake {
     /** How long a key must still wait; zero if it may try now. */
     synchronized Duration wait(String key) {
         Failures known = failures.get(key);
-        Duration left = known == null ? Duration.ZERO : Duration.between(clock.instant(), later(known.opensAt()));
+        if (known == null || known.pause().isZero()) {
+            return Duration.ZERO;
+        }
+        Duration left = Duration.between(clock.instant(), known.last().plus(known.pause()));
         return left.isNegative() ? Duration.ZERO : left;
-    }
-
-    private Instant later(Instant opensAt) {
-        return opensAt.equals(Instant.MIN) ? clock.instant() : opensAt;
     }
 
     synchronized void failed(String key) {

@@ -2,7 +2,9 @@ package coldtide.server.http;
 
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
+import io.swagger.v3.oas.models.servers.Server;
 import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springframework.context.annotation.Bean;
@@ -15,7 +17,7 @@ class ApiDescription {
     OpenApiCustomizer everyPropertyIsThere() {
         return api -> {
             api.info(new Info().title("Cold Tide").version("1"));
-            api.setServers(null);
+            api.setServers(List.of(new Server().url("/")));
             if (api.getComponents() == null || api.getComponents().getSchemas() == null) {
                 return;
             }

@@ -1,0 +1,124 @@
+package coldtide.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.server.Application;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType.LaunchOptions;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+
+/** Somebody at a browser of their own. Whatever the browser complains about fails the test that closes it. */
+final class Visitor implements AutoCloseable {
+    private static final List<String> ARGUMENTS = List.of(
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync");
+
+    private final Playwright playwright;
+    private final Browser browser;
+    private final List<String> complaints = new ArrayList<>();
+    final Page page;
+
+    Visitor() {
+        playwright = Playwright.create(
+                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser = playwright
+                .chromium()
+                .launch(new LaunchOptions()
+                        .setExecutablePath(Path.of("/usr/bin/chromium"))
+                        .setArgs(ARGUMENTS));
+        BrowserContext context = browser.newContext(
+                new Browser.NewContextOptions().setViewportSize(1280, 800).setLocale("en-GB"));
+        page = context.newPage();
+        page.onPageError(complaints::add);
+        page.onConsoleMessage(message -> {
+            // A refused request is logged by the browser whatever the page does with it.
+            if (message.type().equals("error") && !message.text().startsWith("Failed to load resource")) {
+                complaints.add(message.text());
+            }
+        });
+    }
+
+    /** Signed in with the demo account, in a room of the demo world. */
+    static Visitor in(String room) {
+        Visitor visitor = new Visitor();
+        visitor.page.navigate(Application.address() + "/a/gullcombe/" + room);
+        visitor.signIn("fourteen-beacons");
+        visitor.page.locator(".head").waitFor();
+        return visitor;
+    }
+
+    void signIn(String password) {
+        page.getByLabel("Name").fill("demo");
+        page.getByLabel("Password").fill(password);
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
+                .click();
+    }
+
+    void go(String path) {
+        page.navigate(Application.address() + path);
+    }
+
+    /** A changeable word of the sentence. */
+    Locator word(String label) {
+        return page.locator("[data-word][aria-label^='" + label + ":']");
+    }
+
+    void choose(String label, String option) {
+        word(label).click();
+        page.getByRole(
+                        AriaRole.MENUITEM,
+                        new Page.GetByRoleOptions().setName(option).setExact(true))
+                .click();
+    }
+
+    /** Drags the middle of something by pixels to the right. */
+    void drag(Locator what, double right) {
+        BoundingBox box = what.boundingBox();
+        double x = box.x + box.width / 2;
+        double y = box.y + box.height / 2;
+        page.mouse().move(x, y);
+        page.mouse().down();
+        page.mouse().move(x + right / 2, y);
+        page.mouse().move(x + right, y);
+        page.mouse().up();
+    }
+
+    /** One whole number from the database, asked for independently of the product. */
+    static long sql(String question, Object... values) throws SQLException {
+        try (Connection connection = Application.sql();
+                PreparedStatement statement = connection.prepareStatement(question)) {
+            for (int i = 0; i < values.length; i++) {
+                statement.setObject(i + 1, values[i]);
+            }
+            try (ResultSet row = statement.executeQuery()) {
+                row.next();
+                return row.getLong(1);
+            }
+        }
+    }
+
+    @Override
+    public void close() {
+        browser.close();
+        playwright.close();
+        assertThat(complaints).as("what the browser complained about").isEmpty();
+    }
+}

@@ -1,0 +1,85 @@
+package coldtide.server;
+
+import java.io.IOException;
+import java.io.Reader;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.Properties;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * Starts the real application once for all tests of a module: an emptied database in the test cluster, a free port, and a
+ * small demo world that never changes.
+ */
+public final class Application implements BeforeAllCallback {
+    public static final int PEOPLE = 1500;
+    public static final int WEEKS = 16;
+    public static final String LAST_DAY = "2026-06-28";
+
+    private static ConfigurableApplicationContext running;
+    private static Properties database;
+
+    @Override
+    public synchronized void beforeAll(ExtensionContext context) throws Exception {
+        if (running != null) {
+            return;
+        }
+        database = settings();
+        emptyDatabase();
+        running = new SpringApplicationBuilder(ColdTide.class)
+                .properties(database)
+                .run(
+                        "--server.port=0",
+                        "--coldtide.demo.load=true",
+                        "--coldtide.demo.people=" + PEOPLE,
+                        "--coldtide.demo.weeks=" + WEEKS,
+                        "--coldtide.demo.end=" + LAST_DAY);
+    }
+
+    private static Properties settings() throws IOException {
+        String file = System.getenv("COLDTIDE_TEST_PROPERTIES");
+        if (file == null) {
+            throw new IllegalStateException(
+                    "These tests need the test cluster: run ./test, or start it and name its file of settings in"
+                            + " COLDTIDE_TEST_PROPERTIES.");
+        }
+        Properties settings = new Properties();
+        try (Reader reader = Files.newBufferedReader(Path.of(file))) {
+            settings.load(reader);
+        }
+        return settings;
+    }
+
+    private static void emptyDatabase() throws SQLException {
+        try (Connection connection = sql();
+                Statement statement = connection.createStatement()) {
+            statement.execute("drop schema if exists public cascade");
+            statement.execute("create schema public");
+        }
+    }
+
+    /** A connection of the test's own, for asking the same thing independently. */
+    public static Connection sql() throws SQLException {
+        return DriverManager.getConnection(
+                database.getProperty("spring.datasource.url"),
+                database.getProperty("spring.datasource.username"),
+                database.getProperty("spring.datasource.password"));
+    }
+
+    /** Where the running application listens. */
+    public static String address() {
+        return "http://127.0.0.1:" + running.getEnvironment().getProperty("local.server.port");
+    }
+
+    /** A part of the running application. */
+    public static <T> T part(Class<T> type) {
+        return running.getBean(type);
+    }
+}

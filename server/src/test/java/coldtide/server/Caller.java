@@ -1,0 +1,112 @@
+package coldtide.server;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublisher;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.util.Map;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Speaks to the running application over HTTP as a browser would: cookies kept, changes proved by the CSRF header. */
+public final class Caller {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient client =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    /** What came back. */
+    public record Answer(int status, String text, java.net.http.HttpHeaders headers) {
+        public JsonNode json() {
+            return JSON.readTree(text);
+        }
+    }
+
+    /** Nobody in particular. */
+    public static Caller stranger() {
+        return new Caller();
+    }
+
+    /** Somebody signed in with the demo account. */
+    public static Caller demo() {
+        Caller caller = new Caller();
+        caller.get("/api/session");
+        Answer answer = caller.post("/api/session", Map.of("name", "demo", "password", "fourteen-beacons"));
+        if (answer.status() != 200) {
+            throw new IllegalStateException("The demo account could not sign in: " + answer.text());
+        }
+        caller.get("/api/session");
+        return caller;
+    }
+
+    public Answer get(String path) {
+        return send(request(path).GET());
+    }
+
+    public Answer post(String path, Object body) {
+        return send(withToken(request(path))
+                .header("Content-Type", "application/json")
+                .POST(BodyPublishers.ofString(JSON.writeValueAsString(body))));
+    }
+
+    public Answer postText(String path, String body) {
+        return send(withToken(request(path))
+                .header("Content-Type", "application/json")
+                .POST(BodyPublishers.ofString(body)));
+    }
+
+    public Answer postWithoutToken(String path, Object body) {
+        return send(request(path)
+                .header("Content-Type", "application/json")
+                .POST(BodyPublishers.ofString(JSON.writeValueAsString(body))));
+    }
+
+    public Answer delete(String path) {
+        return send(withToken(request(path)).DELETE());
+    }
+
+    /** Sends a file as a form does. */
+    public Answer file(String path, String name, byte[] content) {
+        String boundary = "coldtide-test-boundary";
+        byte[] head = ("--" + boundary + "\r\nContent-Disposition: form-data; name=\"file\"; filename=\"" + name
+                        + "\"\r\nContent-Type: text/csv\r\n\r\n")
+                .getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        byte[] tail = ("\r\n--" + boundary + "--\r\n").getBytes(java.nio.charset.StandardCharsets.UTF_8);
+        BodyPublisher body = BodyPublishers.ofByteArrays(java.util.List.of(head, content, tail));
+        return send(withToken(request(path))
+                .header("Content-Type", "multipart/form-data; boundary=" + boundary)
+                .POST(body));
+    }
+
+    private static HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create(Application.address() + path));
+    }
+
+    private HttpRequest.Builder withToken(HttpRequest.Builder request) {
+        cookies.getCookieStore().getCookies().stream()
+                .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .map(HttpCookie::getValue)
+                .forEach(token -> request.header("X-XSRF-TOKEN", token));
+        return request;
+    }
+
+    private Answer send(HttpRequest.Builder request) {
+        try {
+            HttpResponse<String> response = client.send(request.build(), BodyHandlers.ofString());
+            return new Answer(response.statusCode(), response.body(), response.headers());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}

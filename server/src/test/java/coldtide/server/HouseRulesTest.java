@@ -1,0 +1,122 @@
+package coldtide.server;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.Architectures.layeredArchitecture;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The floors of docs/architecture.md: a floor may use those below it, never above; rooms do not use each other. */
+class HouseRulesTest {
+    private static final JavaClasses HOUSE = new ClassFileImporter()
+            .withImportOption(ImportOption.Predefined.DO_NOT_INCLUDE_TESTS)
+            .importPackages("coldtide");
+
+    @Test
+    void coreIsPlainJava() {
+        classes()
+                .that()
+                .resideInAPackage("coldtide.core..")
+                .should()
+                .onlyDependOnClassesThat()
+                .resideInAnyPackage(
+                        "coldtide.core..", "java..", "it.unimi.dsi.fastutil..", "org.apache.commons.statistics..")
+                .check(HOUSE);
+        noClasses()
+                .that()
+                .resideInAPackage("coldtide.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("java.sql..", "java.net..", "java.io..")
+                .check(HOUSE);
+    }
+
+    @Test
+    void coreFloorsLieOnEachOther() {
+        layeredArchitecture()
+                .consideringOnlyDependenciesInLayers()
+                .layer("time")
+                .definedBy("coldtide.core.time..")
+                .layer("log")
+                .definedBy("coldtide.core.log..")
+                .layer("stats")
+                .definedBy("coldtide.core.stats..")
+                .layer("scan")
+                .definedBy("coldtide.core.scan..")
+                .layer("rooms")
+                .definedBy("coldtide.core.tidetable..", "coldtide.core.retention..", "coldtide.core.release..")
+                .whereLayer("rooms")
+                .mayNotBeAccessedByAnyLayer()
+                .whereLayer("scan")
+                .mayOnlyBeAccessedByLayers("rooms")
+                .whereLayer("stats")
+                .mayOnlyBeAccessedByLayers("rooms", "scan")
+                .whereLayer("log")
+                .mayOnlyBeAccessedByLayers("rooms", "scan")
+                .whereLayer("time")
+                .mayOnlyBeAccessedByLayers("rooms", "scan", "log")
+                .check(HOUSE);
+    }
+
+    @Test
+    void theWorldKnowsNothingOfTheProduct() {
+        classes()
+                .that()
+                .resideInAPackage("coldtide.world..")
+                .should()
+                .onlyDependOnClassesThat()
+                .resideInAnyPackage("coldtide.world..", "java..", "de.siegmar.fastcsv..")
+                .check(HOUSE);
+    }
+
+    @Test
+    void onlyTheStoreKnowsHibernateAndSql() {
+        noClasses()
+                .that()
+                .resideOutsideOfPackage("coldtide.server.store..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage("org.hibernate..", "jakarta.persistence..", "org.postgresql..", "java.sql..")
+                .check(HOUSE);
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"tidetable", "retention", "rail", "intake", "demo"})
+    void roomsDoNotUseEachOther(String room) {
+        List<String> others = List.of("tidetable", "retention", "rail", "intake", "demo").stream()
+                .filter(other -> !other.equals(room))
+                .map(other -> "coldtide.server." + other + "..")
+                .toList();
+        noClasses()
+                .that()
+                .resideInAPackage("coldtide.server." + room + "..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(others.toArray(String[]::new))
+                .check(HOUSE);
+        noClasses()
+                .that()
+                .resideInAnyPackage(
+                        "coldtide.server.store..",
+                        "coldtide.server.http..",
+                        "coldtide.server.access..",
+                        "coldtide.server.apps..",
+                        "coldtide.server.engine..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAPackage("coldtide.server." + room + "..")
+                .check(HOUSE);
+    }
+
+    @Test
+    void packagesHaveNoCycles() {
+        slices().matching("coldtide.(*).(*)..").should().beFreeOfCycles().check(HOUSE);
+    }
+}

@@ -1,0 +1,254 @@
+package coldtide.server;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Every figure and every cell against SQL written independently from handbook §3–§5 and §7, on PostgreSQL, for a small demo
+ * world that spans the change to summer time.
+ */
+@ExtendWith(Application.class)
+class SqlTruthTest {
+    private static final String EVENTS = """
+            with e as (
+              select n.name, i.person_id as person, e.install_id as install, e.time, e.amount_micros, e.currency,
+                     e.revenue_type, (e.time at time zone 'Europe/Lisbon')::date as day,
+                     n.name not in ('push_received', 'uninstall_detected') as active
+              from event e
+              join app a on a.id = e.app_id and a.key = 'gullcombe'
+              join event_name n on n.id = e.name_id
+              join install i on i.id = e.install_id),
+            money as (
+              select e.*, case when e.currency = 'EUR' then amount_micros
+                          else round(amount_micros * r.rate) end / 1e6 as eur
+              from e
+              left join exchange_rate r on r.currency = e.currency and r.day = e.day
+              where amount_micros is not null),
+            gaps as (
+              select *, coalesce(time - lag(time) over per_install > interval '30 minutes', true) as starts
+              from e where active window per_install as (partition by install order by time)),
+            sessions as (
+              select install, number, min(day) as day, extract(epoch from max(time) - min(time)) as seconds
+              from (select *, sum(starts::int) over (partition by install order by time) as number from gaps) g
+              group by install, number)
+            """;
+
+    private static final String IN = " day >= ? and day < ? ";
+
+    private static final Map<String, String> FIGURES = new LinkedHashMap<>();
+
+    static {
+        FIGURES.put("INSTALLS", "select count(*) from (select min(day) as day from e group by install) f where" + IN);
+        FIGURES.put("NEW_PEOPLE", "select count(*) from (select min(day) as day from e group by person) f where" + IN);
+        FIGURES.put("ACTIVE_PEOPLE", "select count(distinct person) from e where active and" + IN);
+        FIGURES.put("SESSIONS", "select count(*) from sessions where" + IN);
+        FIGURES.put("SESSION_LENGTH", "select avg(seconds) from sessions where" + IN);
+        FIGURES.put(
+                "REVENUE",
+                "select coalesce(sum(case when revenue_type = 'refund' then -eur else eur end), 0) from money where"
+                        + IN);
+        FIGURES.put("PURCHASE_REVENUE", revenue("purchase"));
+        FIGURES.put("AD_REVENUE", revenue("ad"));
+        FIGURES.put("SUBSCRIPTION_REVENUE", revenue("subscription"));
+        FIGURES.put("REFUNDS", revenue("refund"));
+        FIGURES.put("PURCHASES", "select count(*) from money where revenue_type = 'purchase' and" + IN);
+        FIGURES.put(
+                "PAYERS",
+                "select count(distinct person) from money where revenue_type in ('purchase', 'subscription') and" + IN);
+        FIGURES.put("UNINSTALLS", "select count(*) from e where name = 'uninstall_detected' and" + IN);
+        FIGURES.put("PERSON_DAYS", "select count(distinct (person, day)) from e where active and" + IN);
+    }
+
+    private static String revenue(String type) {
+        return "select coalesce(sum(eur), 0) from money where revenue_type = '" + type + "' and" + IN;
+    }
+
+    private static Double number(String sql, Object... values) throws SQLException {
+        try (Connection connection = Application.sql();
+                PreparedStatement statement = connection.prepareStatement(EVENTS + sql)) {
+            for (int i = 0; i < values.length; i++) {
+                statement.setObject(i + 1, values[i]);
+            }
+            try (ResultSet row = statement.executeQuery()) {
+                row.next();
+                double value = row.getDouble(1);
+                return row.wasNull() ? null : value;
+            }
+        }
+    }
+
+    private static Double figure(String name, LocalDate from, LocalDate to) throws SQLException {
+        long days = to.toEpochDay() - from.toEpochDay();
+        return switch (name) {
+            case "STICKINESS" ->
+                days < 2 ? null : ratio(figure("PERSON_DAYS", from, to) / days, figure("ACTIVE_PEOPLE", from, to));
+            case "PAYER_SHARE" -> ratio(figure("PAYERS", from, to), figure("ACTIVE_PEOPLE", from, to));
+            case "ARPU" -> ratio(figure("REVENUE", from, to), figure("ACTIVE_PEOPLE", from, to));
+            case "ARPPU" -> ratio(figure("REVENUE", from, to), figure("PAYERS", from, to));
+            case "AOV" -> ratio(figure("PURCHASE_REVENUE", from, to), figure("PURCHASES", from, to));
+            default -> number(FIGURES.get(name), from, to);
+        };
+    }
+
+    private static Double ratio(double over, double under) {
+        return under == 0 ? null : over / under;
+    }
+
+    private static Map<String, Object> question(LocalDate from, LocalDate to, String grain) {
+        long days = to.toEpochDay() - from.toEpochDay();
+        Map<String, Object> question = new HashMap<>();
+        question.put("range", Map.of("from", from.toString(), "to", to.toString()));
+        question.put("compared", Map.of("from", from.minusDays(days).toString(), "to", from.toString()));
+        question.put("grain", grain);
+        return question;
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "2026-06-01,2026-06-29,DAY",
+        "2026-05-04,2026-06-29,WEEK",
+        "2026-03-09,2026-06-29,MONTH",
+        "2026-03-23,2026-04-06,DAY"
+    })
+    void everyHeadlineFigureIsWhatSqlSays(LocalDate from, LocalDate to, String grain) throws SQLException {
+        JsonNode answer = Caller.demo()
+                .post("/api/apps/gullcombe/tide-table", question(from, to, grain))
+                .json()
+                .get("answer");
+        JsonNode history = answer.get("history");
+        assertThat(history.size()).isPositive();
+        JsonNode latest = history.get(history.size() - 1);
+        LocalDate latestFrom = LocalDate.parse(latest.get("from").asString());
+        LocalDate latestTo = LocalDate.parse(latest.get("to").asString());
+        assertThat(latestTo).isBeforeOrEqualTo(to);
+        assertThat(answer.get("rows").size()).isEqualTo(18);
+        for (JsonNode row : answer.get("rows")) {
+            String name = row.get("figure").asString();
+            JsonNode series = row.get("series");
+            same(name + " latest", series.get(series.size() - 1), figure(name, latestFrom, latestTo));
+            same(name + " range", row.get("range"), figure(name, from, to));
+        }
+    }
+
+    private static void same(String what, JsonNode value, Double expected) {
+        if (expected == null) {
+            assertThat(value.isNull()).as(what).isTrue();
+        } else {
+            assertThat(value.isNumber()).as(what).isTrue();
+            assertThat(value.asDouble()).as(what).isCloseTo(expected, within(1e-6 + Math.abs(expected) * 1e-9));
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource({"DAY,day,21,", "WEEK,week,8,", "MONTH,month,3,", "DAY,day,10,beacon_lit", "WEEK,week,6,purchase"})
+    void everyCellOfTheTriangleIsWhatSqlSays(String grain, String unit, int ages, String cameBack) throws SQLException {
+        Map<String, Object> question = new HashMap<>();
+        question.put("range", Map.of("from", "2026-03-12", "to", "2026-06-20"));
+        question.put("grain", grain);
+        question.put("ages", ages);
+        question.put("cameBack", cameBack);
+        JsonNode answer = Caller.demo()
+                .post("/api/apps/gullcombe/retention", question)
+                .json()
+                .get("answer");
+        Map<String, Long> sizes = counts("""
+                select date_trunc('%s', day)::date::text, count(*)
+                from (select min(day) as day from e group by person) f
+                where day >= '2026-03-12' and day < '2026-06-20' group by 1""".formatted(unit));
+        String returned = cameBack == null ? "e.active" : "e.name = '" + cameBack + "'";
+        Map<String, Long> cells = counts("""
+                select date_trunc('%1$s', f.day)::date || ' ' || %2$s, count(distinct person)
+                from e join (select person, min(day) as day, min(time) as first from e group by person) f using (person)
+                where f.day >= '2026-03-12' and f.day < '2026-06-20' and %3$s and (%4$s or e.time > f.first)
+                group by 1""".formatted(unit, age(unit), returned, cameBack == null));
+        assertThat(sizes).isNotEmpty();
+        for (JsonNode cohort : answer.get("cohorts")) {
+            String from = cohort.get("period").get("from").asString();
+            assertThat(cohort.get("size").asLong()).as("size of " + from).isEqualTo(sizes.getOrDefault(from, 0L));
+            for (int age = 0; age <= ages; age++) {
+                assertThat(cohort.get("returned").get(age).asLong())
+                        .as("%s at age %s", from, age)
+                        .isEqualTo(cells.getOrDefault(from + " " + age, 0L));
+            }
+        }
+    }
+
+    private static String age(String unit) {
+        return switch (unit) {
+            case "day" -> "(e.day - f.day)";
+            case "week" -> "(date_trunc('week', e.day)::date - date_trunc('week', f.day)::date) / 7";
+            default ->
+                "(12 * (extract(year from e.day) - extract(year from f.day))"
+                        + " + extract(month from e.day) - extract(month from f.day))";
+        };
+    }
+
+    private static Map<String, Long> counts(String sql) throws SQLException {
+        Map<String, Long> counts = new HashMap<>();
+        try (Connection connection = Application.sql();
+                PreparedStatement statement = connection.prepareStatement(EVENTS + sql);
+                ResultSet row = statement.executeQuery()) {
+            while (row.next()) {
+                counts.put(row.getString(1), row.getLong(2));
+            }
+        }
+        return counts;
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"2026-03-29", "2026-05-17", "2026-06-28"})
+    void adoptionOfEachVersionIsWhatSqlSays(String day) throws SQLException {
+        JsonNode rail = Caller.demo().get("/api/apps/gullcombe/rail").json().get("answer");
+        int seen = 0;
+        for (JsonNode version : rail.get("versions")) {
+            int at = (int) (LocalDate.parse(day).toEpochDay()
+                    - LocalDate.parse(version.get("from").asString()).toEpochDay());
+            JsonNode adoption = version.get("adoption");
+            double share =
+                    at < 0 || at >= adoption.size() ? 0 : adoption.get(at).asDouble();
+            assertThat(share)
+                    .as(version.get("version").asString())
+                    .isCloseTo(adoption(day, version.get("version").asString()), within(1e-12));
+            seen += share > 0 ? 1 : 0;
+        }
+        assertThat(seen).isPositive();
+    }
+
+    private static double adoption(String day, String version) throws SQLException {
+        return number("""
+                select avg((version = ?)::int) from (
+                  select distinct on (i.person_id) c.properties ->> 'app_version' as version
+                  from event ev
+                  join event_name n on n.id = ev.name_id
+                  join install i on i.id = ev.install_id
+                  join event_context c on c.id = ev.context_id
+                  join app a on a.id = ev.app_id and a.key = 'gullcombe'
+                  where (ev.time at time zone 'Europe/Lisbon')::date = ?::date
+                    and n.name not in ('push_received', 'uninstall_detected')
+                  order by i.person_id, ev.time desc, ev.received desc) last""", version, day);
+    }
+
+    @Test
+    void theFootSaysWhatTheAnswerRestsOn() throws SQLException {
+        JsonNode foot = Caller.demo().get("/api/apps/gullcombe/rail").json().get("foot");
+        assertThat(foot.get("events").asDouble()).isEqualTo(number("select count(*) from e"));
+        assertThat(foot.get("millis").asDouble()).isPositive();
+        assertThat(foot.get("dataTo").asString())
+                .isLessThanOrEqualTo(foot.get("watermark").asString());
+    }
+}
