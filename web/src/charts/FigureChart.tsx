@@ -68,7 +68,6 @@ function optionOf(props: FigureChartProps, roles: Roles): EChartsOption {
         markLine: {
           silent: true,
           symbol: 'none',
-          lineStyle: { color: roles.release, type: 'solid', width: 1 },
           label: {
             color: roles.releaseText,
             fontFamily: FONT,
@@ -76,7 +75,11 @@ function optionOf(props: FigureChartProps, roles: Roles): EChartsOption {
             fontWeight: 600,
             formatter: '{b}',
           },
-          data: releases.map(({ name, index }) => ({ name, xAxis: index })),
+          data: releases.map(({ name, index }) => ({
+            name,
+            xAxis: index,
+            lineStyle: { color: roles.release, type: 'solid', width: 1 },
+          })),
         },
       },
     ],

@@ -55,17 +55,16 @@ export const PART_OF_REVENUE: ReadonlySet<Figure> = new Set<Figure>([
   'REFUNDS',
 ]);
 
+/** The name as it stands in its table, where parts stand under their total. */
 export function figureName(figure: Figure, grain: Grain): string {
   return figure === 'ACTIVE_PEOPLE' ? `${NAMES[figure]} (${ACTIVE[grain]})` : NAMES[figure];
 }
 
-/** The name as it stands alone, outside its table. */
-export function figureTitle(figure: Figure): string {
-  return PART_OF_REVENUE.has(figure) && figure !== 'REFUNDS'
-    ? `Revenue ${NAMES[figure]}`
-    : figure === 'REFUNDS'
-      ? 'Refunds'
-      : NAMES[figure];
+/** The name as it stands alone. */
+export function figureTitle(figure: Figure, grain?: Grain): string {
+  if (figure === 'REFUNDS') return 'Refunds';
+  if (PART_OF_REVENUE.has(figure)) return `Revenue ${NAMES[figure]}`;
+  return grain ? figureName(figure, grain) : NAMES[figure];
 }
 
 export const figureMeaning = (figure: Figure): string => MEANINGS[figure];

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { RailView } from '../../api/queries';
 import { dayOf, dayWords, isMonthStart, monthShort, rangeWords, yearOf } from '../../words/dates';
-import { figureMeaning, figureName } from '../../words/figures';
+import { figureMeaning, figureTitle } from '../../words/figures';
 import { figureValue } from '../../words/numbers';
 import { daysParam, type Asked } from '../question';
 import { Frames } from './Frames';
@@ -31,7 +31,7 @@ export function Rail({ rail, asked, comparing, currency }: RailProps) {
       <div className="rail-names">
         <span style={{ top: RIBBONS.top - 1 }}>Releases</span>
         <span style={{ top: STRIP.top }} title={figureMeaning(rail.figure)}>
-          {figureName(rail.figure, 'DAY')}
+          {figureTitle(rail.figure, 'DAY')}
         </span>
         <span className="second" style={{ top: STRIP.top + 16 }}>
           highest {figureValue(most, rail.unit, currency)}
@@ -92,7 +92,9 @@ function Releases({ rail, scale, asked }: { rail: RailView; scale: Scale; asked:
     () => ribbons(rail.versions, scale, RIBBONS.top, RIBBONS.bottom),
     [rail.versions, scale],
   );
-  const xs = rail.versions.map((version) => scale.x(Math.max(scale.first, dayOf(version.starts))));
+  const xs = rail.versions.map((version) =>
+    Math.round(scale.x(Math.max(scale.first, dayOf(version.starts)))),
+  );
   return (
     <g className="rail-releases">
       {drawn.map(({ version, path }, index) => (

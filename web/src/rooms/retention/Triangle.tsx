@@ -23,6 +23,7 @@ export function Triangle({ view, grain, plain, versions }: TriangleProps) {
   const { ref, width } = useWidth<HTMLDivElement>();
   const room = (width - NAME_WIDTH - SIZE_WIDTH - 16) / view.pooled.length;
   const cell = Math.floor(Math.max(LEAST_CELL, Math.min(MOST_CELL, room)));
+  const tableWidth = NAME_WIDTH + SIZE_WIDTH + cell * view.pooled.length;
   const releases = useMemo(
     () => view.cohorts.map((cohort) => releasesIn(cohort, versions)),
     [view.cohorts, versions],
@@ -30,9 +31,9 @@ export function Triangle({ view, grain, plain, versions }: TriangleProps) {
   return (
     <div ref={ref} className="triangle-place">
       {width > 0 && (
-        <div style={{ width: NAME_WIDTH + SIZE_WIDTH + cell * view.pooled.length }}>
+        <div style={{ width: tableWidth }}>
           <PooledCurve pooled={view.pooled} left={NAME_WIDTH + SIZE_WIDTH} cell={cell} grain={grain} />
-          <table className="triangle" style={{ tableLayout: 'fixed' }}>
+          <table className="triangle" style={{ tableLayout: 'fixed', width: tableWidth }}>
             <caption className="spoken">
               Share of each cohort that came back, by age. Hatched cells are not complete.
             </caption>

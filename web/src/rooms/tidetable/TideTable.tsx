@@ -8,7 +8,7 @@ import { useLetter } from '../../frame/keys';
 import { saveCsv } from '../../frame/saveCsv';
 import { ComparedWord, RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
-import { figureName, isFigure } from '../../words/figures';
+import { figureTitle, isFigure } from '../../words/figures';
 import { dayOf, grainWord, periodWords } from '../../words/dates';
 import { findings } from './findings';
 import { TideRows } from './TideRows';
@@ -107,7 +107,7 @@ function Chart({ row, view, grain, frame }: ChartProps) {
     .filter((release) => release.index >= 0);
   return (
     <FigureChart
-      title={`${figureName(row.figure, grain)} by ${grainWord[grain]}`}
+      title={`${figureTitle(row.figure, grain)} by ${grainWord[grain]}`}
       labels={view.history.map((period) => periodWords(period.from, grain))}
       values={row.series}
       unit={row.unit}
