@@ -230,13 +230,13 @@ export interface components {
             taken: number;
         };
         MarkView: {
-            /** Format: date-time */
-            ends: string | null;
+            /** Format: date */
+            from: string;
             /** @enum {string} */
             kind: "CAMPAIGN" | "INCIDENT" | "HOLIDAY" | "NOTE";
             name: string;
-            /** Format: date-time */
-            starts: string;
+            /** Format: date */
+            to: string;
         };
         NewApp: {
             currency: string;

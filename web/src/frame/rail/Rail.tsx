@@ -138,17 +138,15 @@ function Marks({ rail, scale }: { rail: RailView; scale: Scale }) {
   return (
     <g className="rail-marks">
       {rail.marks.map((mark) => {
-        const x = scale.x(dayOf(mark.starts.slice(0, 10)));
-        const y = RIBBONS.bottom;
+        const from = scale.x(Math.max(scale.first, dayOf(mark.from)));
+        const to = scale.x(Math.min(scale.end, dayOf(mark.to)));
+        const y = RIBBONS.bottom + 1;
         return (
-          <path key={`${mark.name}${mark.starts}`} d={`M${x},${y - 4}l4,4l-4,4l-4,-4Z`}>
-            <title>
-              {mark.name}
-              {mark.ends
-                ? `: ${rangeWords({ from: mark.starts.slice(0, 10), to: mark.ends.slice(0, 10) })}`
-                : ''}
-            </title>
-          </path>
+          <g key={`${mark.name}${mark.from}`}>
+            <title>{`${mark.name}: ${rangeWords(mark)}`}</title>
+            <line x1={from} x2={to} y1={y} y2={y} />
+            <path d={`M${from},${y - 4}l4,4l-4,4l-4,-4Z`} />
+          </g>
         );
       })}
     </g>

@@ -25,8 +25,8 @@ final class PersonStory {
         draw = new Draw(plan.scenario.seed(), number);
         country = draw.pick(Country.ALL, Country::weight);
         Channel channel = draw.pick(Channel.ALL, Channel::weight);
-        String campaign = channel.campaigns().isEmpty() ? "" : draw.pick(channel.campaigns());
         arrivalDay = plan.arrivalDay(draw);
+        String campaign = campaign(channel);
         long arrival = plan.moment(draw, arrivalDay, country.hours());
         Install first = new Install("i" + this.number, draw, plan, country, device(), arrival);
         first.arrivedBy(channel, campaign);
@@ -38,6 +38,15 @@ final class PersonStory {
         diary = new Diary(plan, draw, "e" + this.number);
         play = new PlayStory(plan.scenario, draw, diary, country, shortLesson);
         play.firstSession(first, arrival);
+    }
+
+    private String campaign(Channel channel) {
+        Campaign reel = plan.keeperReel;
+        if (channel.name().equals(reel.channel())
+                && reel.runsOn(plan.scenario.firstDay().plusDays(arrivalDay))) {
+            return reel.name();
+        }
+        return channel.campaigns().isEmpty() ? "" : draw.pick(channel.campaigns());
     }
 
     private Device device() {

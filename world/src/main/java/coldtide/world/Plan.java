@@ -12,6 +12,7 @@ final class Plan {
     final Scenario scenario;
     final List<AppRelease> android;
     final List<AppRelease> ios;
+    final Campaign keeperReel;
     private final double[] arrivals;
     private final double[] hours;
     private final long[] dayStartMillis;
@@ -20,6 +21,7 @@ final class Plan {
         this.scenario = scenario;
         android = AppRelease.ofPlatform(scenario, "android");
         ios = AppRelease.ofPlatform(scenario, "ios");
+        keeperReel = Campaign.keeperReel(scenario);
         hours = cumulative(HOURS);
         dayStartMillis = new long[scenario.days() + 1];
         double[] weights = new double[scenario.days()];

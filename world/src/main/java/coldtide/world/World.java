@@ -23,6 +23,11 @@ public final class World {
         return plan.releases();
     }
 
+    /** Campaigns that ran for a part of the span. */
+    public List<Campaign> campaigns() {
+        return List.of(plan.keeperReel);
+    }
+
     /**
      * Hands over the events of one person after another. People are made in parallel, some hundreds at a time; the consumer
      * is called on this thread only.

@@ -157,6 +157,19 @@ class WorldTest {
     }
 
     @Test
+    void aCampaignBringsPeopleOnlyWhileItRuns() {
+        World world = new World(Scenario.of(3_000, 26, END));
+        Campaign reel = world.campaigns().get(0);
+        Set<LocalDate> days = new HashSet<>();
+        world.eachPerson(events -> {
+            if (reel.name().equals(events.get(0).context().properties().get("campaign"))) {
+                days.add(day(events.get(0)));
+            }
+        });
+        assertThat(days).isNotEmpty().allMatch(reel::runsOn);
+    }
+
+    @Test
     void impossibleSizesAreNamed() {
         assertThatThrownBy(() -> Scenario.of(0, 6, END)).hasMessageContaining("not 0");
         assertThatThrownBy(() -> Scenario.of(10, 300, END)).hasMessageContaining("not 300");

@@ -10,6 +10,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.time.Duration;
 import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
@@ -52,15 +53,17 @@ class SessionController {
     record Session(
             @Schema(types = {"string", "null"}) String name,
             @Schema(types = {"string", "null"}) String role) {
+        private static final String ROLE = "ROLE_";
+        private static final String STRANGER = "ROLE_ANONYMOUS";
+
         static Session of(Authentication who) {
-            if (who == null
-                    || who.getAuthorities().stream()
-                            .noneMatch(a -> a.getAuthority().startsWith("ROLE_"))
-                    || who.getName().equals("anonymousUser")) {
-                return new Session(null, null);
-            }
-            String role = who.getAuthorities().iterator().next().getAuthority().substring("ROLE_".length());
-            return new Session(who.getName(), role);
+            return Stream.ofNullable(who)
+                    .flatMap(someone -> someone.getAuthorities().stream())
+                    .map(authority -> String.valueOf(authority.getAuthority()))
+                    .filter(authority -> authority.startsWith(ROLE) && !authority.equals(STRANGER))
+                    .findFirst()
+                    .map(role -> new Session(who.getName(), role.substring(ROLE.length())))
+                    .orElse(new Session(null, null));
         }
     }
 

@@ -9,9 +9,12 @@ import coldtide.server.store.EventWriter;
 import coldtide.server.store.ExchangeRate;
 import coldtide.server.store.ExchangeRateRepository;
 import coldtide.server.store.IncomingEvent;
+import coldtide.server.store.Mark;
+import coldtide.server.store.MarkRepository;
 import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
 import coldtide.world.AppRelease;
+import coldtide.world.Campaign;
 import coldtide.world.Rates;
 import coldtide.world.Scenario;
 import coldtide.world.World;
@@ -57,6 +60,7 @@ class DemoLoader implements ApplicationRunner {
     private final DemoAccount account;
     private final AppRepository apps;
     private final ReleaseRepository releases;
+    private final MarkRepository marks;
     private final ExchangeRateRepository rates;
     private final EventWriter writer;
     private final TransactionTemplate transactions;
@@ -66,6 +70,7 @@ class DemoLoader implements ApplicationRunner {
             DemoAccount account,
             AppRepository apps,
             ReleaseRepository releases,
+            MarkRepository marks,
             ExchangeRateRepository rates,
             EventWriter writer,
             TransactionTemplate transactions) {
@@ -73,6 +78,7 @@ class DemoLoader implements ApplicationRunner {
         this.account = account;
         this.apps = apps;
         this.releases = releases;
+        this.marks = marks;
         this.rates = rates;
         this.writer = writer;
         this.transactions = transactions;
@@ -99,6 +105,7 @@ class DemoLoader implements ApplicationRunner {
             App app = apps.save(new App(
                     Scenario.APP, Scenario.APP_NAME, Scenario.ZONE, Scenario.CURRENCY, App.USUAL_LATE_LIMIT_DAYS));
             world.releases().forEach(release -> releases.save(release(app, release)));
+            world.campaigns().forEach(campaign -> marks.save(mark(app, campaign)));
             rates.saveAll(Rates.of(world.scenario()).stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());
@@ -108,6 +115,15 @@ class DemoLoader implements ApplicationRunner {
             }
         });
         LOG.info("The demo world is loaded: {} events in {} s.", events, (System.nanoTime() - began) / 1_000_000_000);
+    }
+
+    private static Mark mark(App app, Campaign campaign) {
+        return new Mark(
+                app.id(),
+                Mark.Kind.CAMPAIGN,
+                campaign.name(),
+                campaign.firstDay().atStartOfDay(Scenario.ZONE).toInstant(),
+                Optional.of(campaign.end().atStartOfDay(Scenario.ZONE).toInstant()));
     }
 
     private static Release release(App app, AppRelease release) {

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.NoSuchElementException;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Function;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -23,7 +24,7 @@ final class WorldBatches implements Iterator<List<IncomingEvent>>, AutoCloseable
     private final Thread maker;
     private List<IncomingEvent> batch = new ArrayList<>(BATCH_EVENTS);
     private List<IncomingEvent> next;
-    private long events;
+    private final AtomicLong events = new AtomicLong();
     private volatile RuntimeException fault;
 
     WorldBatches(World world, Function<WorldEvent, IncomingEvent> form) {
@@ -83,15 +84,15 @@ final class WorldBatches implements Iterator<List<IncomingEvent>>, AutoCloseable
         }
         List<IncomingEvent> taken = next;
         next = null;
-        if (events / PROGRESS_EVENTS != (events + taken.size()) / PROGRESS_EVENTS) {
-            LOG.info("  {} events", String.format("%,d", events + taken.size()));
+        long before = events.getAndAdd(taken.size());
+        if (before / PROGRESS_EVENTS != events.get() / PROGRESS_EVENTS) {
+            LOG.info("  {} events", String.format("%,d", events.get()));
         }
-        events += taken.size();
         return taken;
     }
 
     long events() {
-        return events;
+        return events.get();
     }
 
     @Override

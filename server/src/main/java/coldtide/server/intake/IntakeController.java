@@ -19,6 +19,7 @@ import java.nio.file.Path;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.data.domain.Limit;
 import org.springframework.data.domain.PageRequest;
@@ -123,7 +124,7 @@ class IntakeController {
         App into = apps.require(app);
         Path kept = Files.createTempFile("coldtide-upload-", ".csv");
         file.transferTo(kept);
-        String name = file.getOriginalFilename() == null ? "events.csv" : file.getOriginalFilename();
+        String name = Optional.ofNullable(file.getOriginalFilename()).orElse("events.csv");
         return ImportView.of(
                 intake.begin(into, name.length() > 200 ? name.substring(0, 200) : name, kept, who.getName()));
     }

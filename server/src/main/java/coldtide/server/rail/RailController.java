@@ -5,6 +5,7 @@ import coldtide.core.release.AdoptionAnalysis.Adoption;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.DayRange;
+import coldtide.core.time.ReportingCalendar;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
@@ -15,7 +16,6 @@ import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -82,12 +82,20 @@ class RailController {
     /** A version on one platform: when its rollout began and when it reached everyone. */
     record PlatformView(String platform, LocalDate starts, LocalDate everyone) {}
 
-    /** Something else that happened. */
-    record MarkView(
-            Mark.Kind kind,
-            String name,
-            Instant starts,
-            @Schema(types = {"string", "null"}) Instant ends) {}
+    /**
+     * Something else that happened.
+     *
+     * @param from first day
+     * @param to the day after the last
+     */
+    record MarkView(Mark.Kind kind, String name, LocalDate from, LocalDate to) {
+        static MarkView of(Mark mark, ReportingCalendar calendar) {
+            LocalDate from = calendar.dayOf(mark.starts());
+            LocalDate last =
+                    mark.ends().map(end -> calendar.dayOf(end.minusMillis(1))).orElse(from);
+            return new MarkView(mark.kind(), mark.name(), from, last.plusDays(1));
+        }
+    }
 
     @GetMapping(path = "/api/apps/{app}/rail", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<RailView> rail(@PathVariable String app, @RequestParam(defaultValue = "ACTIVE_PEOPLE") Figure figure) {
@@ -104,11 +112,7 @@ class RailController {
                                 .toList(),
                         versions(asked),
                         marks.findByAppIdOrderByStarts(asked.app().id()).stream()
-                                .map(mark -> new MarkView(
-                                        mark.kind(),
-                                        mark.name(),
-                                        mark.starts(),
-                                        mark.ends().orElse(null)))
+                                .map(mark -> MarkView.of(mark, asked.log().calendar()))
                                 .toList(),
                         heldBack.countByAppId(asked.app().id())));
     }

@@ -99,6 +99,9 @@ public class EventWriter {
     }
 
     private void write(Connection connection, App app, String table, List<IncomingEvent> events) throws SQLException {
+        // Held to the end of the transaction: a second writer of this app waits, and then finds the book as it was
+        // left.
+        execute(connection, "select pg_advisory_xact_lock(" + app.id() + ")");
         IdentityBook book = book(connection, app);
         Map<Map<String, String>, Long> contexts = new IdentityHashMap<>();
         long[] installs = new long[events.size()];

@@ -1,9 +1,9 @@
 package coldtide.server.store;
 
 import java.sql.Connection;
+import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
 
 /** Numbers from a sequence that steps by 1000, so that a thousand rows cost one question. */
 final class NumberBlock {
@@ -19,11 +19,13 @@ final class NumberBlock {
 
     long next(Connection connection) throws SQLException {
         if (next == end) {
-            try (Statement statement = connection.createStatement();
-                    ResultSet row = statement.executeQuery("select nextval('" + sequence + "')")) {
-                row.next();
-                next = row.getLong(1);
-                end = next + SIZE;
+            try (PreparedStatement statement = connection.prepareStatement("select nextval(?::regclass)")) {
+                statement.setString(1, sequence);
+                try (ResultSet row = statement.executeQuery()) {
+                    row.next();
+                    next = row.getLong(1);
+                    end = next + SIZE;
+                }
             }
         }
         return next++;
