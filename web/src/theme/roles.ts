@@ -8,6 +8,8 @@ export interface Roles {
   act: string;
   deep: string;
   fall: string;
+  /** Rust as text: a little darker than as a mark. */
+  fallText: string;
   release: string;
   releaseText: string;
   compared: string;
@@ -25,6 +27,7 @@ export const light: Roles = {
   act: '#1F6F5C',
   deep: '#12414F',
   fall: '#C8442B',
+  fallText: '#BF3F27',
   release: '#B7862C',
   releaseText: '#7D5A16',
   compared: '#6B7F9E',
@@ -42,6 +45,7 @@ export const dark: Roles = {
   act: '#5DB49B',
   deep: '#8CC3D3',
   fall: '#EE7A60',
+  fallText: '#EE7A60',
   release: '#C99A3F',
   releaseText: '#DDB362',
   compared: '#92A6C6',

@@ -1,0 +1,91 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import { describe, expect, it } from 'vitest';
+import type { RowView, TideTableView } from '../../api/queries';
+import type { Asked } from '../../frame/question';
+import { csvRows } from './csv';
+import { findings, standing } from './findings';
+
+const row = (over: Partial<RowView>): RowView => ({
+  figure: 'INSTALLS',
+  group: 'ARRIVE',
+  unit: 'COUNT',
+  series: [100, 90],
+  before: 100,
+  usualLow: 95,
+  usualHigh: 120,
+  usualPeriods: 8,
+  range: 1000,
+  compared: 900,
+  ...over,
+});
+
+const view = (over: Partial<TideTableView>): TideTableView => ({
+  history: [
+    { from: '2026-11-21', to: '2026-11-22' },
+    { from: '2026-11-22', to: '2026-11-23' },
+  ],
+  rangeComplete: true,
+  comparedComplete: true,
+  unconverted: 0,
+  currency: 'EUR',
+  rows: [row({})],
+  ...over,
+});
+
+const asked = { range: { from: '2026-10-26', to: '2026-11-23' } } as Asked;
+const words = (of: TideTableView) =>
+  findings(of, 'DAY', asked).map((finding) =>
+    renderToStaticMarkup(<>{finding.text}</>).replace(/<[^>]*>/g, ''),
+  );
+
+describe('where a figure stands', () => {
+  it('is below, within or above its comparables, their ends included', () => {
+    expect(standing(row({}))).toBe('below');
+    expect(standing(row({ series: [95] }))).toBe('within');
+    expect(standing(row({ series: [120] }))).toBe('within');
+    expect(standing(row({ series: [120.5] }))).toBe('above');
+  });
+
+  it('is not said before there are comparables, nor without a value', () => {
+    expect(standing(row({ usualLow: null, usualHigh: null }))).toBeUndefined();
+    expect(standing(row({ series: [null] }))).toBeUndefined();
+    expect(standing(row({ series: [] }))).toBeUndefined();
+  });
+});
+
+describe('findings', () => {
+  it('name the figure, the value, the comparables and the change', () => {
+    expect(words(view({}))[0]).toBe(
+      'Installs: 90, below the last 8 Sundays (95 to 120); \u221210.0 % against the last.',
+    );
+  });
+
+  it('say when all is as usual', () => {
+    expect(words(view({ rows: [row({ series: [100] })] }))[0]).toContain('Sun 22 Nov every figure lay among');
+  });
+
+  it('warn of what is not complete, not converted, not there', () => {
+    const all = words(
+      view({ history: [], rangeComplete: false, comparedComplete: false, unconverted: 1 }),
+    ).join(' ');
+    expect(all).toContain('No day within this range has fully passed yet');
+    expect(all).toContain('totals are so far only');
+    expect(all).toContain('begins before the data does');
+    expect(all).toContain('1 payment of the range is in a currency without a rate on its day');
+  });
+
+  it('say that people of a range are counted once', () => {
+    const all = words(view({ rows: [row({ figure: 'ACTIVE_PEOPLE', unit: 'PEOPLE', range: 9503 })] })).join(
+      ' ',
+    );
+    expect(all).toContain('9,503 people were active over the whole range, each counted once');
+  });
+});
+
+describe('the table as CSV', () => {
+  it('carries the unit, the history and no totals of incomplete ranges', () => {
+    const rows = csvRows(view({ comparedComplete: false }), 'DAY');
+    expect(rows[0]?.slice(-2)).toEqual(['Sat 21 Nov', 'Sun 22 Nov']);
+    expect(rows[1]).toEqual(['Installs', 'count', 90, 100, 95, 120, 1000, null, 100, 90]);
+  });
+});
