@@ -83,7 +83,8 @@ as_postgres() {
 # Where the cluster of a purpose ("main", "test") lies: in the checkout where its owner can reach it, else beside PostgreSQL's own.
 cluster_folder() {
   local remembered="$RUN/$1.cluster" folder="$RUN/$1-data"
-  if [ -f "$remembered" ]; then cat "$remembered"; return; fi
+  # Within a trap a bare "return" gives the status from before the trap.
+  if [ -f "$remembered" ]; then cat "$remembered"; return 0; fi
   if [ "$(id -u)" = 0 ] && ! setpriv --reuid=postgres --regid=postgres --init-groups test -x "$RUN"; then
     folder="/var/lib/postgresql/coldtide-$1-$(printf '%s' "$ROOT" | sha256sum | cut -c1-12)"
   fi
@@ -96,7 +97,7 @@ port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 free_port() {
   local port
   for port in $(seq "$1" "$(($1 + 200))"); do
-    if port_is_free "$port"; then printf '%s\n' "$port"; return; fi
+    if port_is_free "$port"; then printf '%s\n' "$port"; return 0; fi
   done
   fail "no free port between $1 and $(($1 + 200)) on 127.0.0.1."
 }
