@@ -1,7 +1,9 @@
 package coldtide.server.rail;
 
+import coldtide.core.log.EventLog;
 import coldtide.core.release.AdoptionAnalysis;
 import coldtide.core.release.AdoptionAnalysis.Adoption;
+import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.DayRange;
@@ -9,6 +11,7 @@ import coldtide.core.time.ReportingCalendar;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.WarmUp;
 import coldtide.server.store.HeldBackRepository;
 import coldtide.server.store.Mark;
 import coldtide.server.store.MarkRepository;
@@ -30,7 +33,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** What the rail and the foot show, over HTTP. */
 @RestController
-class RailController {
+class RailController implements WarmUp {
     /** More ribbons than this cannot be told apart on the rail; the newest are kept. */
     private static final int MOST_VERSIONS = 24;
 
@@ -117,9 +120,15 @@ class RailController {
                         heldBack.countByAppId(asked.app().id())));
     }
 
+    @Override
+    public void ask(EventLog log, ScanRunner runner) {
+        TideTable.daily(log, runner);
+        runner.run(log, new AdoptionAnalysis(log));
+    }
+
     private List<VersionView> versions(Asked asked) {
         Adoption adoption = asked.runner().run(asked.log(), new AdoptionAnalysis(asked.log()));
-        List<Release> known = releases.findByAppId(asked.app().id());
+        List<Release> known = releases.ofApp(asked.app().id());
         Set<String> names = new LinkedHashSet<>();
         adoption.releases().forEach(release -> names.add(release.version()));
         List<VersionView> views = names.stream()
