@@ -102,6 +102,11 @@ function View({ frame, view, words }: { frame: FrameContext; view: RetentionView
       findings={findings(view, words.grain, words.cameBack)}
       tools={
         <div className="retention-tools">
+          <p className="second">
+            {words.plain
+              ? 'The fuller a cell, the more of its cohort came back.'
+              : 'Rust lies below the pooled value of its age, pine above; at three standard errors the colour is full. A single cell that far is no finding: one in about 370 is by chance.'}
+          </p>
           <label>
             <input
               type="checkbox"

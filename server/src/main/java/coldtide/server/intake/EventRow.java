@@ -107,7 +107,8 @@ final class EventRow {
 
     /** ISO 8601 with an offset, or without one: then by the clocks of the app's zone. */
     private Instant time(List<String> fields, String name) throws RowFault {
-        String text = key(fields, name).replace(' ', 'T');
+        String written = key(fields, name);
+        String text = written.replace(' ', 'T');
         try {
             boolean hasOffset = text.endsWith("Z") || text.lastIndexOf('+') > 10 || text.lastIndexOf('-') > 10;
             return hasOffset
@@ -115,7 +116,7 @@ final class EventRow {
                     : LocalDateTime.parse(text).atZone(zone).toInstant();
         } catch (DateTimeException e) {
             throw new RowFault(
-                    name, "\"" + name + "\" is no time: \"" + text + "\". Write it like 2026-07-14T10:03:22Z.");
+                    name, "\"" + name + "\" is no time: \"" + written + "\". Write it like 2026-07-14T10:03:22Z.");
         }
     }
 

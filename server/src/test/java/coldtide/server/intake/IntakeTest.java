@@ -129,6 +129,7 @@ class IntakeTest {
             delimiter = '|',
             value = {
                 "app_open,yesterday,dev1,,,,|time|\"yesterday\"",
+                "app_open,1 June 2026,dev1,,,,|time|\"1 June 2026\"",
                 "app_open,2026-13-01T10:00:00Z,dev1,,,,|time|2026-13-01",
                 "app_open,2036-06-01T10:00:00Z,dev1,,,,|time|24 hours",
                 "app_open,1970-01-01T00:00:00Z,dev1,,,,|time|4000 days",
