@@ -2,7 +2,6 @@ import { createTheme, useColorScheme } from '@mui/material/styles';
 import { asProperties, dark, light, type Roles } from './roles';
 
 const SANS = '"Source Sans 3 Variable", system-ui, sans-serif';
-export const SERIF = '"Source Serif 4 Variable", Georgia, serif';
 
 const palette = (roles: Roles) => ({
   primary: { main: roles.act },

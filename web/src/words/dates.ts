@@ -64,14 +64,7 @@ export function periodWords(from: string, grain: Grain): string {
 
 export const grainWord: Record<Grain, string> = { DAY: 'day', WEEK: 'week', MONTH: 'month' };
 
-/** "Mon 23 Nov 00:44 UTC" of an instant. */
-export function instantWords(iso: string): string {
-  const at = new Date(iso);
-  const clock = at.toISOString().slice(11, 16);
-  return `${dayWords(Math.floor(at.getTime() / DAY_MS))} ${clock} UTC`;
-}
-
-/** The same instant by the clocks of a zone: "Mon 23 Nov 00:44". */
+/** An instant by the clocks of a zone: "Mon 23 Nov 00:44". */
 export function instantIn(iso: string, zone: string): string {
   const text = new Intl.DateTimeFormat('en-CA', {
     timeZone: zone,

@@ -10,8 +10,8 @@ import { useWidth } from './useWidth';
 import './rail.css';
 
 const HEIGHT = 84;
-export const RIBBONS = { top: 16, bottom: 34 };
-export const STRIP = { top: 37, bottom: 69 };
+const RIBBONS = { top: 16, bottom: 34 };
+const STRIP = { top: 37, bottom: 69 };
 
 interface RailProps {
   rail: RailView;

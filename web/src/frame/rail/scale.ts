@@ -54,7 +54,7 @@ export function silhouettePath(values: (number | null)[], scale: Scale, top: num
   return `M${round(scale.x(scale.first + 0.5))},${bottom}L${points.join('L')}L${round(scale.x(scale.first + values.length - 0.5))},${bottom}Z`;
 }
 
-export interface Ribbon {
+interface Ribbon {
   version: VersionView;
   path: string;
 }

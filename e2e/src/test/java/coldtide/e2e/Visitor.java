@@ -9,6 +9,7 @@ import com.microsoft.playwright.BrowserType.LaunchOptions;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import java.nio.file.Path;
@@ -30,6 +31,11 @@ final class Visitor implements AutoCloseable {
             "--disable-background-networking",
             "--disable-component-update",
             "--disable-sync");
+
+    static {
+        // A shared machine is sometimes slow; no test asserts a time, so waiting long is no fault.
+        PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
+    }
 
     private final Playwright playwright;
     private final Browser browser;

@@ -22,6 +22,8 @@ import org.springframework.stereotype.Component;
 public class Engine {
     private static final Logger LOG = LoggerFactory.getLogger(Engine.class);
 
+    private static final int PROGRESS_ROWS = 2_000_000;
+
     private final EventReader reader;
     private final ScanRunner runner;
     private final Map<Integer, Kept> logs = new ConcurrentHashMap<>();
@@ -30,7 +32,6 @@ public class Engine {
     private static final class Kept {
         private volatile Optional<EventLog> log = Optional.empty();
         private volatile boolean read;
-        private volatile long rowsRead;
     }
 
     Engine(EventReader reader, @Value("${coldtide.answer-seconds}") int answerSeconds) {
@@ -60,7 +61,7 @@ public class Engine {
         Kept kept = kept(app);
         synchronized (kept) {
             long began = System.nanoTime();
-            Optional<EventLog> log = reader.read(app, rows -> kept.rowsRead = rows);
+            Optional<EventLog> log = reader.read(app, Engine::tell);
             kept.log = log;
             kept.read = true;
             LOG.info(
@@ -71,10 +72,10 @@ public class Engine {
         }
     }
 
-    /** Whether the app's events are being read for the first time, and how many have been. */
-    public Optional<Long> firstReading(App app) {
-        Kept kept = kept(app);
-        return kept.read ? Optional.empty() : Optional.of(kept.rowsRead);
+    private static void tell(long rows) {
+        if (rows % PROGRESS_ROWS == 0) {
+            LOG.info("  {} events read", String.format("%,d", rows));
+        }
     }
 
     private Kept kept(App app) {

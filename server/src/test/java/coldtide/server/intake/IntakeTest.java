@@ -48,7 +48,7 @@ class IntakeTest {
         Answer sent = caller.file("/api/apps/" + app + "/imports", "events.csv", content);
         assertThat(sent.status()).as(sent.text()).isEqualTo(202);
         int id = sent.json().get("id").asInt();
-        for (int tries = 0; tries < 600; tries++) {
+        for (int tries = 0; tries < 4800; tries++) {
             for (JsonNode run : caller.get("/api/apps/" + app + "/imports").json()) {
                 if (run.get("id").asInt() == id && !run.get("finished").isNull()) {
                     return run;
@@ -56,7 +56,7 @@ class IntakeTest {
             }
             Thread.sleep(50);
         }
-        throw new AssertionError("The import did not end within 30 s.");
+        throw new AssertionError("The import did not end within 4 minutes.");
     }
 
     private JsonNode bring(String content) throws InterruptedException {
