@@ -1,9 +1,9 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { ProblemError } from '../../api/client';
-import { useCreateApp } from '../../api/queries';
+import { useApps, useCreateApp } from '../../api/queries';
 import './firstapp.css';
 
 const ownZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
@@ -21,6 +21,7 @@ export function FirstApp() {
   const [zone, setZone] = useState(ownZone);
   const [currency, setCurrency] = useState('EUR');
   const [limit, setLimit] = useState('400');
+  const others = useApps().data ?? [];
   const create = useCreateApp();
   const navigate = useNavigate();
   const refused = create.error instanceof ProblemError ? create.error : undefined;
@@ -74,6 +75,7 @@ export function FirstApp() {
         <Button type="submit" variant="contained" size="medium" disabled={create.isPending || !keyOf(name)}>
           Make it
         </Button>
+        {others.length > 0 && <Link to="/">Back to the apps there are</Link>}
         {create.error && !refused?.field && (
           <p className="fall" role="alert">
             {create.error.message}
