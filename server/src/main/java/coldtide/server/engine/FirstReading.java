@@ -1,10 +1,10 @@
 package coldtide.server.engine;
 
-import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.apps.Apps;
+import coldtide.server.engine.Asking.Asked;
 import java.util.List;
-import java.util.Optional;
+import java.util.concurrent.RejectedExecutionException;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.annotation.Order;
@@ -26,21 +26,24 @@ class FirstReading implements ApplicationRunner {
         this.rooms = rooms;
     }
 
+    /** One round before anybody is told to come, the others beside the first visitors. */
     @Override
     public void run(ApplicationArguments arguments) {
-        List<EventLog> logs =
-                apps.all().stream().map(engine::log).flatMap(Optional::stream).toList();
-        Thread warmer = new Thread(() -> logs.forEach(this::warm), "warm-up");
+        List<Asked> logs = apps.all().stream()
+                .flatMap(app -> engine.log(app).map(log -> new Asked(app, log, engine.runner())).stream())
+                .toList();
+        logs.forEach(asked -> warm(asked, 1));
+        Thread warmer = new Thread(() -> logs.forEach(asked -> warm(asked, ROUNDS)), "warm-up");
         warmer.setDaemon(true);
         warmer.start();
     }
 
-    private void warm(EventLog log) {
+    private void warm(Asked asked, int rounds) {
         try {
-            for (int round = 0; round < ROUNDS; round++) {
-                rooms.forEach(room -> room.ask(log, engine.runner()));
+            for (int round = 0; round < rounds; round++) {
+                rooms.forEach(room -> room.warm(asked));
             }
-        } catch (ScanStoppedException | java.util.concurrent.RejectedExecutionException stopped) {
+        } catch (ScanStoppedException | RejectedExecutionException stopped) {
             Thread.currentThread().interrupt(); // the server is going down again
         }
     }

@@ -1,9 +1,7 @@
 package coldtide.server.rail;
 
-import coldtide.core.log.EventLog;
 import coldtide.core.release.AdoptionAnalysis;
 import coldtide.core.release.AdoptionAnalysis.Adoption;
-import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.DayRange;
@@ -102,28 +100,29 @@ class RailController implements WarmUp {
 
     @GetMapping(path = "/api/apps/{app}/rail", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<RailView> rail(@PathVariable String app, @RequestParam(defaultValue = "ACTIVE_PEOPLE") Figure figure) {
-        return asking.ask(
-                app,
-                asked -> new RailView(
-                        asked.log().span(),
-                        asked.log().endOfFullDays(),
-                        figure,
-                        figure.unit(),
-                        TideTable.daily(asked.log(), asked.runner()).stream()
-                                .map(day -> day.value(figure))
-                                .map(value -> value.isPresent() ? value.getAsDouble() : null)
-                                .toList(),
-                        versions(asked),
-                        marks.findByAppIdOrderByStarts(asked.app().id()).stream()
-                                .map(mark -> MarkView.of(mark, asked.log().calendar()))
-                                .toList(),
-                        heldBack.countByAppId(asked.app().id())));
+        return asking.ask(app, asked -> view(asked, figure));
+    }
+
+    private RailView view(Asked asked, Figure figure) {
+        return new RailView(
+                asked.log().span(),
+                asked.log().endOfFullDays(),
+                figure,
+                figure.unit(),
+                TideTable.daily(asked.log(), asked.runner()).stream()
+                        .map(day -> day.value(figure))
+                        .map(value -> value.isPresent() ? value.getAsDouble() : null)
+                        .toList(),
+                versions(asked),
+                marks.findByAppIdOrderByStarts(asked.app().id()).stream()
+                        .map(mark -> MarkView.of(mark, asked.log().calendar()))
+                        .toList(),
+                heldBack.countByAppId(asked.app().id()));
     }
 
     @Override
-    public void ask(EventLog log, ScanRunner runner) {
-        TideTable.daily(log, runner);
-        runner.run(log, new AdoptionAnalysis(log));
+    public void warm(Asked asked) {
+        view(asked, Figure.ACTIVE_PEOPLE);
     }
 
     private List<VersionView> versions(Asked asked) {

@@ -12,6 +12,7 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.WarmUp;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -93,7 +94,9 @@ class RetentionController implements WarmUp {
     }
 
     @Override
-    public void ask(EventLog log, ScanRunner runner) {
+    public void warm(Asked asked) {
+        EventLog log = asked.log();
+        ScanRunner runner = asked.runner();
         runner.run(log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.DAY, 30, Optional.empty())));
         Optional<String> someEvent = Optional.of(log.eventNames().get(0));
         runner.run(log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.WEEK, 12, someEvent)));

@@ -1,7 +1,5 @@
 package coldtide.server.tidetable;
 
-import coldtide.core.log.EventLog;
-import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.tidetable.TideTableAnswer;
@@ -10,6 +8,7 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.WarmUp;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -74,10 +73,10 @@ class TideTableController implements WarmUp {
     }
 
     @Override
-    public void ask(EventLog log, ScanRunner runner) {
-        DayRange range = DayRange.endingBefore(log.endOfFullDays(), 28);
+    public void warm(Asked asked) {
+        DayRange range = DayRange.endingBefore(asked.log().endOfFullDays(), 28);
         for (Grain grain : Grain.values()) {
-            TideTable.answer(log, runner, new TideTableQuestion(range, range.before(), grain));
+            TideTable.answer(asked.log(), asked.runner(), new TideTableQuestion(range, range.before(), grain));
         }
     }
 
