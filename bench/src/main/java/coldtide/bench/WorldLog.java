@@ -24,6 +24,7 @@ final class WorldLog {
     private final RawEvent raw = new RawEvent();
     private final Map<String, Long> installs = new HashMap<>();
     private final Map<String, Long> people = new HashMap<>();
+    private final Map<String, Long> accounts = new HashMap<>();
 
     private WorldLog(Scenario scenario) {
         ExchangeRates rates = new ExchangeRates(Scenario.CURRENCY);
@@ -44,10 +45,10 @@ final class WorldLog {
         return log.builder.build().orElseThrow();
     }
 
-    /** In this world everybody's installs and account belong to the person whose number is in the install's key. */
     private void add(WorldEvent event) {
-        String person = event.install().split("-", 2)[0];
-        raw.person = people.computeIfAbsent(person, key -> (long) people.size());
+        raw.account = event.account().isEmpty()
+                ? RawEvent.NOBODY
+                : accounts.computeIfAbsent(event.account(), key -> accounts.size() + 1L);
         raw.install = installs.computeIfAbsent(event.install(), key -> (long) installs.size());
         raw.timeMillis = event.timeMillis();
         raw.receivedMillis = event.receivedMillis();
@@ -63,10 +64,11 @@ final class WorldLog {
         builder.add(raw);
     }
 
+    /** In this world everybody's installs and account belong to the person whose number is in the install's key. */
     private void append(DuckDBAppender table, WorldEvent event) {
         try {
             table.beginRow();
-            table.append(raw.person);
+            table.append(people.computeIfAbsent(event.install().split("-", 2)[0], key -> (long) people.size()));
             table.append(event.name());
             table.append(event.timeMillis());
             table.endRow();

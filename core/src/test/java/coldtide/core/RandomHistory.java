@@ -27,8 +27,9 @@ public final class RandomHistory {
 
     /** One event, as plain as can be. */
     public record Event(
-            long person,
+            String person,
             long install,
+            long account,
             long timeMillis,
             long receivedMillis,
             String name,
@@ -58,7 +59,48 @@ public final class RandomHistory {
         for (int p = 0; p < people; p++) {
             person(p, start, days);
         }
-        events.sort(Comparator.comparingLong(Event::timeMillis));
+        events.sort(Comparator.comparingLong(Event::timeMillis).thenComparingLong(Event::receivedMillis));
+        events.replaceAll(this::owned);
+    }
+
+    /** The same history of people who never sign in. */
+    public RandomHistory withoutAccounts() {
+        events.replaceAll(event -> of(event, "install " + event.install(), RawEvent.NOBODY));
+        return this;
+    }
+
+    private static Event of(Event event, String person, long account) {
+        return new Event(
+                person,
+                event.install(),
+                account,
+                event.timeMillis(),
+                event.receivedMillis(),
+                event.name(),
+                event.release(),
+                event.money());
+    }
+
+    /** Handbook §2, as slowly as it is written: the account its install named last, else the first it names, else nobody's. */
+    private Event owned(Event event) {
+        List<Event> naming = events.stream()
+                .filter(other -> other.install() == event.install() && other.account() != RawEvent.NOBODY)
+                .toList();
+        String person = naming.stream()
+                .filter(other -> other.timeMillis() < event.timeMillis()
+                        || other.timeMillis() == event.timeMillis() && other.receivedMillis() <= event.receivedMillis())
+                .reduce((earlier, later) -> later)
+                .or(() -> naming.stream().findFirst())
+                .map(other -> "account " + other.account())
+                .orElse("install " + event.install());
+        return of(event, person, event.account());
+    }
+
+    /** The account that an install of {@code person} names at a moment; some installs change it, some never name one. */
+    private static long account(int person, long install, long at) {
+        boolean silent = person % 3 == 0 || at % 4 == 0;
+        boolean changed = install % 7 == 0 && at / 86_400_000L % 20 < 10;
+        return silent ? RawEvent.NOBODY : changed ? person + 2L : person + 1L;
     }
 
     private void person(int person, long start, int days) {
@@ -70,8 +112,8 @@ public final class RandomHistory {
             long received = at + (random.nextInt(10) == 0 ? random.nextLong(86_400_000L) : random.nextLong(5_000L));
             Release release =
                     new Release(random.nextBoolean() ? "android" : "ios", random.nextInt(3) == 0 ? "1.1.0" : "1.0.0");
-            events.add(new Event(
-                    person, person * 10L + random.nextInt(installs), at, received, name, release, money(name)));
+            long install = person * 10L + random.nextInt(installs);
+            events.add(new Event("", install, account(person, install, at), at, received, name, release, money(name)));
             at += pause();
         }
     }
@@ -108,8 +150,8 @@ public final class RandomHistory {
         }
         RawEvent raw = new RawEvent();
         for (Event event : rows) {
-            raw.person = event.person();
             raw.install = event.install();
+            raw.account = event.account();
             raw.timeMillis = event.timeMillis();
             raw.receivedMillis = event.receivedMillis();
             raw.name = builder.nameCode(event.name());

@@ -81,6 +81,8 @@ class HouseRulesTest {
         noClasses()
                 .that()
                 .resideOutsideOfPackage("coldtide.server.store..")
+                .and()
+                .doNotHaveSimpleName("ParquetTable") // Parquet is read through an embedded SQL engine
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("org.hibernate..", "jakarta.persistence..", "org.postgresql..", "java.sql..")
@@ -88,9 +90,9 @@ class HouseRulesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"tidetable", "retention", "rail", "intake", "demo"})
+    @ValueSource(strings = {"tidetable", "retention", "rail", "intake", "marks", "demo"})
     void roomsDoNotUseEachOther(String room) {
-        List<String> others = List.of("tidetable", "retention", "rail", "intake", "demo").stream()
+        List<String> others = List.of("tidetable", "retention", "rail", "intake", "marks", "demo").stream()
                 .filter(other -> !other.equals(room))
                 .map(other -> "coldtide.server." + other + "..")
                 .toList();
@@ -108,7 +110,8 @@ class HouseRulesTest {
                         "coldtide.server.http..",
                         "coldtide.server.access..",
                         "coldtide.server.apps..",
-                        "coldtide.server.engine..")
+                        "coldtide.server.engine..",
+                        "coldtide.server.rows..")
                 .should()
                 .dependOnClassesThat()
                 .resideInAPackage("coldtide.server." + room + "..")

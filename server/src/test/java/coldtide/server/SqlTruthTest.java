@@ -7,10 +7,12 @@ import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -24,29 +26,53 @@ import tools.jackson.databind.JsonNode;
  */
 @ExtendWith(Application.class)
 class SqlTruthTest {
-    private static final String EVENTS = """
-            with e as (
-              select n.name, i.person_id as person, e.install_id as install, e.time, e.amount_micros, e.currency,
+    /** Handbook §2 to §5 as tables, so that each figure is one short question. */
+    private static final String TRUTH = """
+            drop schema if exists truth cascade;
+            create schema truth;
+            set search_path to truth, public;
+            create table e as
+              with named as (
+                select e.*, count(account_id) over w as naming,
+                       first_value(account_id) over (partition by install_id
+                         order by account_id is null, time, received) as first_account
+                from event e join app a on a.id = e.app_id and a.key = 'gullcombe'
+                window w as (partition by install_id order by time, received))
+              select n.name, coalesce(max(account_id) over (partition by install_id, naming), first_account,
+                       -install_id) as person, e.install_id as install, e.time, e.amount_micros, e.currency,
                      e.revenue_type, (e.time at time zone 'Europe/Lisbon')::date as day,
-                     n.name not in ('push_received', 'uninstall_detected') as active
-              from event e
-              join app a on a.id = e.app_id and a.key = 'gullcombe'
-              join event_name n on n.id = e.name_id
-              join install i on i.id = e.install_id),
-            money as (
+                     n.name not in ('push_received', 'uninstall_detected') as active, context_id, received
+              from named e join event_name n on n.id = e.name_id;
+            create table money as
               select e.*, case when e.currency = 'EUR' then amount_micros
                           else round(amount_micros * r.rate) end / 1e6 as eur
               from e
               left join exchange_rate r on r.currency = e.currency and r.day = e.day
-              where amount_micros is not null),
-            gaps as (
-              select *, coalesce(time - lag(time) over per_install > interval '30 minutes', true) as starts
-              from e where active window per_install as (partition by install order by time)),
-            sessions as (
-              select install, number, min(day) as day, extract(epoch from max(time) - min(time)) as seconds
-              from (select *, sum(starts::int) over (partition by install order by time) as number from gaps) g
-              group by install, number)
+                and r.app_id = (select id from app where key = 'gullcombe')
+              where amount_micros is not null;
+            create table sessions as
+              with gaps as (
+                select *, coalesce(time - lag(time) over per_install > interval '30 minutes', true) as starts
+                from e where active window per_install as (partition by install, person order by time))
+              select install, person, number, min(day) as day, extract(epoch from max(time) - min(time)) as seconds
+              from (select *, sum(starts::int) over (partition by install, person order by time) as number from gaps) g
+              group by install, person, number;
             """;
+
+    @BeforeAll
+    static void theTruthAsTables() throws SQLException {
+        try (Connection connection = Application.sql();
+                Statement statement = connection.createStatement()) {
+            statement.execute(TRUTH);
+        }
+    }
+
+    private static PreparedStatement ask(Connection connection, String sql) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            statement.execute("set search_path to truth, public");
+        }
+        return connection.prepareStatement(sql);
+    }
 
     private static final String IN = " day >= ? and day < ? ";
 
@@ -80,7 +106,7 @@ class SqlTruthTest {
 
     private static Double number(String sql, Object... values) throws SQLException {
         try (Connection connection = Application.sql();
-                PreparedStatement statement = connection.prepareStatement(EVENTS + sql)) {
+                PreparedStatement statement = ask(connection, sql)) {
             for (int i = 0; i < values.length; i++) {
                 statement.setObject(i + 1, values[i]);
             }
@@ -201,7 +227,7 @@ class SqlTruthTest {
     private static Map<String, Long> counts(String sql) throws SQLException {
         Map<String, Long> counts = new HashMap<>();
         try (Connection connection = Application.sql();
-                PreparedStatement statement = connection.prepareStatement(EVENTS + sql);
+                PreparedStatement statement = ask(connection, sql);
                 ResultSet row = statement.executeQuery()) {
             while (row.next()) {
                 counts.put(row.getString(1), row.getLong(2));
@@ -232,15 +258,10 @@ class SqlTruthTest {
     private static double adoption(String day, String version) throws SQLException {
         return number("""
                 select avg((version = ?)::int) from (
-                  select distinct on (i.person_id) c.properties ->> 'app_version' as version
-                  from event ev
-                  join event_name n on n.id = ev.name_id
-                  join install i on i.id = ev.install_id
-                  join event_context c on c.id = ev.context_id
-                  join app a on a.id = ev.app_id and a.key = 'gullcombe'
-                  where (ev.time at time zone 'Europe/Lisbon')::date = ?::date
-                    and n.name not in ('push_received', 'uninstall_detected')
-                  order by i.person_id, ev.time desc, ev.received desc) last""", version, day);
+                  select distinct on (person) c.properties ->> 'app_version' as version
+                  from e join event_context c on c.id = e.context_id
+                  where active and day = ?::date
+                  order by person, time desc, received desc) last""", version, day);
     }
 
     @Test

@@ -16,6 +16,13 @@ public final class Dictionary {
         codes.defaultReturnValue(-1);
     }
 
+    /** One of its own, which does not grow with this one. */
+    Dictionary copy() {
+        Dictionary copy = new Dictionary();
+        texts.forEach(copy::add);
+        return copy;
+    }
+
     /** The code of {@code text}, given now if it is new. */
     public int add(String text) {
         int known = codes.getInt(requireNonNull(text, "text"));

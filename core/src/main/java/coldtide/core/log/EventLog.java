@@ -28,7 +28,7 @@ public final class EventLog {
 
     EventLog(EventLogBuilder from, DayBoundaries days, List<Shard> shards) {
         settings = from.settings;
-        names = from.names;
+        names = from.names.copy();
         releases = List.copyOf(from.releases);
         passive = from.passiveCodes();
         watermark = from.watermark();

@@ -14,13 +14,14 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
- * Gathers events in any order and builds a log from them. One thread adds; {@link #build} uses all cores. Adding costs
- * amortised constant time and about 40 bytes an event; building sorts only people whose events are out of order.
+ * Gathers events in any order and builds logs from them: one can be built, more added, and the next one built. One thread
+ * adds; {@link #build} uses all cores. Adding costs amortised constant time and about 32 bytes an event; building sorts
+ * only people whose events are out of order.
  */
 public final class EventLogBuilder {
     private static final int MOST_CODES = Short.MAX_VALUE;
 
-    final LogSettings settings;
+    LogSettings settings;
     final Dictionary names = new Dictionary();
     final List<Release> releases = new ArrayList<>();
 
@@ -43,6 +44,11 @@ public final class EventLogBuilder {
         this.settings = requireNonNull(settings, "settings");
         this.shardEvents = shardEvents;
         releaseCodes.defaultReturnValue(-1);
+    }
+
+    /** What the next log is built by; rates or a session gap may have changed since the last. */
+    public void settings(LogSettings changed) {
+        settings = requireNonNull(changed, "settings");
     }
 
     /** The code of an event name, given now if it is new. */
@@ -94,13 +100,13 @@ public final class EventLogBuilder {
         LocalDate first = settings.calendar().dayOf(Instant.ofEpochMilli(oldestMillis));
         LocalDate last = settings.calendar().dayOf(Instant.ofEpochMilli(newestMillis));
         DayBoundaries days = settings.calendar().boundaries(new DayRange(first, last.plusDays(1)));
-        int[] people = raw.peopleInOrder();
-        int[] offsets = raw.offsets(people);
-        int[] order = raw.grouped(people, offsets);
+        Identity identity = new Identity(raw);
+        int[] offsets = raw.offsets(identity);
+        int[] order = raw.grouped(identity, offsets);
         int[] cuts = cuts(offsets);
         List<Shard> shards = IntStream.range(0, cuts.length - 1)
                 .parallel()
-                .mapToObj(s -> shard(days, order, offsets, cuts[s], cuts[s + 1]))
+                .mapToObj(s -> shard(days, identity, order, offsets, cuts[s], cuts[s + 1]))
                 .toList();
         return Optional.of(new EventLog(this, days, shards));
     }
@@ -118,9 +124,9 @@ public final class EventLogBuilder {
         return cuts.stream().mapToInt(Integer::intValue).toArray();
     }
 
-    private Shard shard(DayBoundaries days, int[] order, int[] offsets, int from, int to) {
+    private Shard shard(DayBoundaries days, Identity identity, int[] order, int[] offsets, int from, int to) {
         int rows = offsets[to] - offsets[from];
-        ShardBuilder shard = new ShardBuilder(raw, days, this, to - from, rows);
+        ShardBuilder shard = new ShardBuilder(raw, days, this, identity, to - from, rows);
         for (int person = from; person < to; person++) {
             raw.sortByTime(order, offsets[person], offsets[person + 1]);
             shard.person(person - from, order, offsets[person], offsets[person + 1]);

@@ -22,16 +22,23 @@ final class RawColumns {
     final ShortArrayList release = new ShortArrayList();
     final Int2ObjectOpenHashMap<Money> money = new Int2ObjectOpenHashMap<>();
 
-    private final IntArrayList person = new IntArrayList();
-    private final LongArrayList personKeys = new LongArrayList();
-    private final Long2IntOpenHashMap personOf = new Long2IntOpenHashMap();
+    /** In {@link #account} where an event names none. */
+    static final int NO_ACCOUNT = -1;
+
+    /** The place of the account in {@link #accountKeys}. */
+    final IntArrayList account = new IntArrayList();
+
+    final LongArrayList installKeys = new LongArrayList();
+    final LongArrayList accountKeys = new LongArrayList();
+
     private final Long2IntOpenHashMap installOf = new Long2IntOpenHashMap();
+    private final Long2IntOpenHashMap accountOf = new Long2IntOpenHashMap();
 
     /** Makes room, so that columns need not be copied as they grow. */
     void expect(int events) {
         timeMillis.ensureCapacity(events);
         receivedMillis.ensureCapacity(events);
-        person.ensureCapacity(events);
+        account.ensureCapacity(events);
         install.ensureCapacity(events);
         name.ensureCapacity(events);
         release.ensureCapacity(events);
@@ -41,55 +48,43 @@ final class RawColumns {
         return timeMillis.size();
     }
 
-    int people() {
-        return personKeys.size();
-    }
-
     void add(RawEvent event) {
         if (event.money != null) {
             money.put(size(), event.money);
         }
-        person.add(personOf.computeIfAbsent(event.person, key -> {
-            personKeys.add(key);
-            return personKeys.size() - 1;
-        }));
-        install.add(installOf.computeIfAbsent(event.install, key -> installOf.size()));
+        account.add(event.account == RawEvent.NOBODY ? NO_ACCOUNT : place(event.account, accountOf, accountKeys));
+        install.add(place(event.install, installOf, installKeys));
         timeMillis.add(event.timeMillis);
         receivedMillis.add(event.receivedMillis);
         name.add((short) event.name);
         release.add((short) event.release);
     }
 
-    /** People by ascending key, so that the order of arrival of rows does not change the log. */
-    int[] peopleInOrder() {
-        int[] order = new int[people()];
-        Arrays.setAll(order, i -> i);
-        IntArrays.parallelQuickSort(order, (a, b) -> Long.compare(personKeys.getLong(a), personKeys.getLong(b)));
-        return order;
+    private static int place(long key, Long2IntOpenHashMap places, LongArrayList keys) {
+        return places.computeIfAbsent(key, fresh -> {
+            keys.add(fresh);
+            return keys.size() - 1;
+        });
     }
 
-    /** Where each person's events begin once grouped, by place in {@code people}; one entry more than there are people. */
-    int[] offsets(int[] people) {
-        int[] count = new int[people.length];
-        for (int e = 0; e < size(); e++) {
-            count[person.getInt(e)]++;
+    /** Where each person's events begin once grouped; one entry more than there are people. */
+    int[] offsets(Identity identity) {
+        int[] from = new int[identity.people + 1];
+        for (int person : identity.person) {
+            from[person + 1]++;
         }
-        int[] from = new int[people.length + 1];
-        for (int i = 0; i < people.length; i++) {
-            from[i + 1] = from[i] + count[people[i]];
+        for (int i = 0; i < identity.people; i++) {
+            from[i + 1] += from[i];
         }
         return from;
     }
 
     /** Event numbers grouped by person as {@code offsets} says, in order of arrival within a person. */
-    int[] grouped(int[] people, int[] offsets) {
-        int[] next = new int[people.length];
-        for (int i = 0; i < people.length; i++) {
-            next[people[i]] = offsets[i];
-        }
+    int[] grouped(Identity identity, int[] offsets) {
+        int[] next = offsets.clone();
         int[] order = new int[size()];
         for (int e = 0; e < order.length; e++) {
-            order[next[person.getInt(e)]++] = e;
+            order[next[identity.person[e]]++] = e;
         }
         return order;
     }
@@ -139,7 +134,8 @@ final class RawColumns {
         }
     }
 
-    private int compare(int a, int b) {
+    /** By time; same time: by arrival. */
+    int compare(int a, int b) {
         int byTime = Long.compare(timeMillis.getLong(a), timeMillis.getLong(b));
         return byTime != 0 ? byTime : Long.compare(receivedMillis.getLong(a), receivedMillis.getLong(b));
     }

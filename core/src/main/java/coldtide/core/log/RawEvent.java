@@ -5,10 +5,14 @@ package coldtide.core.log;
  * builder copies what it needs.
  */
 public final class RawEvent {
-    /** The store's number of the person and of the install. */
-    public long person;
+    /** In place of an account where none is named. */
+    public static final long NOBODY = 0;
 
+    /** The store's number of the install. */
     public long install;
+
+    /** The store's number of the account that this event names, or {@link #NOBODY}. */
+    public long account = NOBODY;
 
     /** Milliseconds since 1970 UTC, by the sender's (corrected) clock and by ours. */
     public long timeMillis;

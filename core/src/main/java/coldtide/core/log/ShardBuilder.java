@@ -33,15 +33,17 @@ final class ShardBuilder {
     private final RawColumns raw;
     private final DayBoundaries days;
     private final LogSettings settings;
+    private final Identity identity;
     private final BitSet passive;
     private final OptionalInt uninstallName;
     private final InstallsOfPerson seen = new InstallsOfPerson();
     private int row;
 
-    ShardBuilder(RawColumns raw, DayBoundaries days, EventLogBuilder log, int people, int rows) {
+    ShardBuilder(RawColumns raw, DayBoundaries days, EventLogBuilder log, Identity identity, int people, int rows) {
         this.raw = raw;
         this.days = days;
         settings = log.settings;
+        this.identity = identity;
         passive = log.passiveCodes();
         uninstallName = log.names.codeOf(settings.uninstallEvent());
         eventDay = new short[rows];
@@ -81,7 +83,7 @@ final class ShardBuilder {
         eventName[row] = raw.name.getShort(e);
         row++;
         int install = seen.indexOf(raw.install.getInt(e));
-        if (seen.isNew()) {
+        if (seen.isNew() && !identity.installAlreadyCounted(e)) {
             installDay.add((short) day);
         }
         if (!passive.get(raw.name.getShort(e))) {

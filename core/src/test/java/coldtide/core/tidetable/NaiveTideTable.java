@@ -25,7 +25,7 @@ final class NaiveTideTable {
         this.history = history;
         history.events.stream()
                 .filter(Event::active)
-                .collect(groupingBy(Event::install))
+                .collect(groupingBy(event -> event.install() + " of " + event.person()))
                 .values()
                 .forEach(this::cut);
     }
@@ -102,8 +102,8 @@ final class NaiveTideTable {
                 .toList();
     }
 
-    private Set<Long> people(DayRange period, java.util.function.Predicate<Event> which) {
-        Set<Long> people = new HashSet<>();
+    private Set<String> people(DayRange period, java.util.function.Predicate<Event> which) {
+        Set<String> people = new HashSet<>();
         in(period).stream().filter(which).forEach(event -> people.add(event.person()));
         return people;
     }
@@ -116,8 +116,8 @@ final class NaiveTideTable {
         return days.size();
     }
 
-    private double firsts(DayRange period, Function<Event, Long> key) {
-        Map<Long, List<Event>> groups = history.events.stream().collect(groupingBy(key));
+    private double firsts(DayRange period, Function<Event, Object> key) {
+        Map<Object, List<Event>> groups = history.events.stream().collect(groupingBy(key));
         return groups.values().stream()
                 .map(group -> group.stream()
                         .min(Comparator.comparingLong(Event::timeMillis))

@@ -2,7 +2,6 @@ package coldtide.server.access;
 
 import coldtide.server.store.User;
 import coldtide.server.store.UserRepository;
-import java.security.SecureRandom;
 import java.util.Optional;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -16,18 +15,15 @@ import org.springframework.stereotype.Component;
 public class FirstKeeper implements ApplicationRunner {
     public static final String NAME = "keeper";
 
-    /** Without letters and digits that look alike. */
-    private static final String LETTERS = "abcdefghjkmnpqrstuvwxyz23456789";
-
-    private static final int LENGTH = 20;
-
     private final UserRepository users;
     private final PasswordEncoder passwords;
+    private final People people;
     private String shownOnce;
 
-    FirstKeeper(UserRepository users, PasswordEncoder passwords) {
+    FirstKeeper(UserRepository users, PasswordEncoder passwords, People people) {
         this.users = users;
         this.passwords = passwords;
+        this.people = people;
     }
 
     @Override
@@ -35,10 +31,9 @@ public class FirstKeeper implements ApplicationRunner {
         if (users.count() > 0) {
             return;
         }
-        StringBuilder password = new StringBuilder();
-        new SecureRandom().ints(LENGTH, 0, LETTERS.length()).forEach(i -> password.append(LETTERS.charAt(i)));
+        String password = people.password();
         users.save(new User(NAME, passwords.encode(password), User.Role.KEEPER, false));
-        shownOnce = password.toString();
+        shownOnce = password;
     }
 
     /** The password of a keeper made by this start, the first time it is asked for. */

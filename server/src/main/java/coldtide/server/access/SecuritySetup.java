@@ -1,24 +1,40 @@
 package coldtide.server.access;
 
+import static org.springframework.http.HttpMethod.GET;
+import static org.springframework.http.HttpMethod.POST;
+import static org.springframework.http.HttpMethod.PUT;
+
+import coldtide.server.http.Refusals;
+import coldtide.server.store.AppRepository;
 import coldtide.server.store.UserRepository;
+import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpStatus;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
+import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.authentication.dao.DaoAuthenticationProvider;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
-import org.springframework.security.config.annotation.web.configurers.CsrfConfigurer;
+import org.springframework.security.config.annotation.web.configurers.AuthorizeHttpRequestsConfigurer;
+import org.springframework.security.core.session.SessionRegistry;
+import org.springframework.security.core.session.SessionRegistryImpl;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.session.HttpSessionEventPublisher;
 
 /** Server-side sessions, CSRF protection, and a content policy that allows nothing from elsewhere and no script in a page. */
 @Configuration
@@ -29,20 +45,68 @@ class SecuritySetup {
                     + " img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none';"
                     + " form-action 'self'; frame-ancestors 'none'";
 
+    private static final String READER = "READER";
+    private static final String ANALYST = "ANALYST";
+    private static final String KEEPER = "KEEPER";
+
+    /** Who may do what: the whole table, first match counts. What stands in no line is allowed to nobody. */
+    private static void rights(
+            AuthorizeHttpRequestsConfigurer<HttpSecurity>.AuthorizationManagerRequestMatcherRegistry table) {
+        table.requestMatchers("/actuator/health", "/", "/index.html", "/icon.svg", "/assets/**", "/error")
+                .permitAll()
+                .requestMatchers("/sign-in", "/new-app", "/a/**")
+                .permitAll()
+                .requestMatchers("/api/session")
+                .permitAll()
+                .requestMatchers(POST, "/api/apps/*/events")
+                .hasRole(KeyFilter.ROLE)
+                .requestMatchers(POST, "/api/apps/*/imports/file")
+                .hasAnyRole(ANALYST, KeyFilter.ROLE)
+                .requestMatchers(GET, "/api/apps/*/imports/*")
+                .hasAnyRole(READER, KeyFilter.ROLE)
+                .requestMatchers("/api/people/**", "/api/audit", "/api/apps/*/keys/**")
+                .hasRole(KEEPER)
+                .requestMatchers(PUT, "/api/session/password")
+                .hasRole(READER)
+                .requestMatchers(POST, "/api/apps/*/tide-table", "/api/apps/*/retention")
+                .hasRole(READER)
+                .requestMatchers(GET, "/api/apps/**", "/v3/api-docs")
+                .hasRole(READER)
+                .requestMatchers("/api/apps/**")
+                .hasRole(ANALYST)
+                .anyRequest()
+                .denyAll();
+    }
+
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
-        return http.authorizeHttpRequests(requests -> requests.requestMatchers("/api/session")
-                        .permitAll()
-                        .requestMatchers("/actuator/health", "/", "/index.html", "/icon.svg", "/assets/**")
-                        .permitAll()
-                        .requestMatchers("/sign-in", "/new-app", "/a/**", "/error")
-                        .permitAll()
-                        .anyRequest()
-                        .authenticated())
-                .csrf(CsrfConfigurer::spa)
+    static RoleHierarchy roles() {
+        return RoleHierarchyImpl.withDefaultRolePrefix()
+                .role(KEEPER)
+                .implies(ANALYST)
+                .role(ANALYST)
+                .implies(READER)
+                .build();
+    }
+
+    @Bean
+    SecurityFilterChain chain(
+            HttpSecurity http, SecurityContextRepository contexts, SessionRegistry sessions, KeyFilter keyFilter)
+            throws Exception {
+        return http.authorizeHttpRequests(SecuritySetup::rights)
+                .csrf(csrf -> csrf.spa().ignoringRequestMatchers(KeyFilter::hasKey))
+                .addFilterBefore(keyFilter, AnonymousAuthenticationFilter.class)
                 .securityContext(context -> context.securityContextRepository(contexts))
-                .exceptionHandling(handling ->
-                        handling.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .sessionManagement(management -> management
+                        .maximumSessions(-1)
+                        .sessionRegistry(sessions)
+                        .expiredSessionStrategy(event -> Refusals.write(
+                                event.getResponse(),
+                                HttpStatus.UNAUTHORIZED,
+                                "Your rights were changed. Sign in again.")))
+                .exceptionHandling(handling -> handling.authenticationEntryPoint((request, response, stranger) ->
+                                Refusals.write(response, HttpStatus.UNAUTHORIZED, "Sign in first."))
+                        .accessDeniedHandler((request, response, denied) ->
+                                Refusals.write(response, HttpStatus.FORBIDDEN, denied(request, denied))))
                 .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
                         .permissionsPolicyHeader(policy -> policy.policy("camera=(), microphone=(), geolocation=()")))
@@ -51,6 +115,41 @@ class SecuritySetup {
                 .logout(AbstractHttpConfigurer::disable)
                 .requestCache(AbstractHttpConfigurer::disable)
                 .build();
+    }
+
+    private static String denied(HttpServletRequest request, AccessDeniedException denied) {
+        if (denied instanceof CsrfException) {
+            return "The header that proves this change comes from the page is missing. Load the page again.";
+        }
+        for (String role : List.of(KEEPER, ANALYST, READER)) {
+            if (request.isUserInRole(role)) {
+                return "As " + role.toLowerCase(java.util.Locale.ROOT) + " you may not do this. Ask a keeper.";
+            }
+        }
+        return "You may not do this.";
+    }
+
+    @Bean
+    KeyFilter keyFilter(Keys keys, AppRepository apps) {
+        return new KeyFilter(keys, apps);
+    }
+
+    /** Within the chain only, not once more beside it. */
+    @Bean
+    FilterRegistrationBean<KeyFilter> keyFilterOnce(KeyFilter filter) {
+        FilterRegistrationBean<KeyFilter> registration = new FilterRegistrationBean<>(filter);
+        registration.setEnabled(false);
+        return registration;
+    }
+
+    @Bean
+    static SessionRegistry sessions() {
+        return new SessionRegistryImpl();
+    }
+
+    @Bean
+    static HttpSessionEventPublisher sessionEvents() {
+        return new HttpSessionEventPublisher();
     }
 
     @Bean
@@ -64,9 +163,9 @@ class SecuritySetup {
     }
 
     @Bean
-    UserDetailsService people(UserRepository users, DemoAccount demo) {
+    UserDetailsService signInNames(UserRepository users, DemoAccount demo) {
         return name -> users.findByName(name)
-                .filter(user -> !user.demo() || demo.allowed())
+                .filter(user -> user.ended().isEmpty() && (!user.demo() || demo.allowed()))
                 .map(user -> org.springframework.security.core.userdetails.User.withUsername(user.name())
                         .password(user.passwordHash())
                         .roles(user.role().name())
@@ -75,8 +174,8 @@ class SecuritySetup {
     }
 
     @Bean
-    AuthenticationManager authentication(UserDetailsService people, PasswordEncoder passwords) {
-        DaoAuthenticationProvider provider = new DaoAuthenticationProvider(people);
+    AuthenticationManager authentication(UserDetailsService signInNames, PasswordEncoder passwords) {
+        DaoAuthenticationProvider provider = new DaoAuthenticationProvider(signInNames);
         provider.setPasswordEncoder(passwords);
         return new ProviderManager(provider);
     }

@@ -21,6 +21,7 @@ import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.core.session.SessionRegistry;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -37,11 +38,17 @@ class SessionController {
     private final AuthenticationManager authentication;
     private final SecurityContextRepository contexts;
     private final SignInBrake brake;
+    private final SessionRegistry sessions;
 
-    SessionController(AuthenticationManager authentication, SecurityContextRepository contexts, SignInBrake brake) {
+    SessionController(
+            AuthenticationManager authentication,
+            SecurityContextRepository contexts,
+            SignInBrake brake,
+            SessionRegistry sessions) {
         this.authentication = authentication;
         this.contexts = contexts;
         this.brake = brake;
+        this.sessions = sessions;
     }
 
     /** Name and password. */
@@ -110,6 +117,7 @@ class SessionController {
         context.setAuthentication(who);
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
+        sessions.registerNewSession(request.getSession().getId(), who.getPrincipal());
     }
 
     @DeleteMapping

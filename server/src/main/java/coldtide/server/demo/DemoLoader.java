@@ -3,6 +3,7 @@ package coldtide.server.demo;
 import coldtide.core.log.Money;
 import coldtide.core.log.RevenueType;
 import coldtide.server.access.DemoAccount;
+import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
 import coldtide.server.store.EventWriter;
@@ -21,6 +22,8 @@ import coldtide.world.World;
 import coldtide.world.WorldEvent;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -37,6 +40,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Order(2)
 class DemoLoader implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+    private static final int BATCH_EVENTS = 20_000;
 
     /**
      * The settings of the demo.
@@ -109,12 +113,36 @@ class DemoLoader implements ApplicationRunner {
             rates.saveAll(Rates.of(world.scenario()).stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());
-            try (WorldBatches batches = new WorldBatches(world, DemoLoader::incoming)) {
-                writer.fill(app, batches);
-                return batches.events();
+            try (Ahead<List<IncomingEvent>> batches = new Ahead<>("demo-world", into -> batches(world, into))) {
+                return writer.fill(app, batches, DemoLoader::tell);
             }
         });
         LOG.info("The demo world is loaded: {} events in {} s.", events, (System.nanoTime() - began) / 1_000_000_000);
+    }
+
+    private static void batches(World world, Ahead.Into<List<IncomingEvent>> into) throws InterruptedException {
+        List<IncomingEvent> batch = new ArrayList<>(BATCH_EVENTS);
+        world.eachPerson(person -> {
+            person.forEach(event -> batch.add(incoming(event)));
+            if (batch.size() >= BATCH_EVENTS) {
+                put(batch, into);
+            }
+        });
+        into.put(batch);
+    }
+
+    private static void put(List<IncomingEvent> batch, Ahead.Into<List<IncomingEvent>> into) {
+        try {
+            into.put(List.copyOf(batch));
+            batch.clear();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException("Making the demo world was given up.", e);
+        }
+    }
+
+    private static void tell(long events) {
+        LOG.info("  {} events", String.format("%,d", events));
     }
 
     private static Mark mark(App app, Campaign campaign) {

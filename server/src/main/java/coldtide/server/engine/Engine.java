@@ -9,6 +9,10 @@ import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
@@ -23,15 +27,28 @@ public class Engine {
     private static final Logger LOG = LoggerFactory.getLogger(Engine.class);
 
     private static final int PROGRESS_ROWS = 2_000_000;
+    private static final long SHORTEST_PAUSE_MILLIS = 500;
 
     private final EventReader reader;
     private final ScanRunner runner;
     private final Map<Integer, Kept> logs = new ConcurrentHashMap<>();
+    private final ScheduledExecutorService background = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "freshness");
+        thread.setDaemon(true);
+        return thread;
+    });
 
     /** The log in use, or nothing while there are no events; reading is one at a time for each app. */
     private static final class Kept {
+        private final EventReader.Reading reading;
         private volatile Optional<EventLog> log = Optional.empty();
         private volatile boolean read;
+        private volatile long lastReadingMillis;
+        private final AtomicBoolean waiting = new AtomicBoolean();
+
+        Kept(EventReader.Reading reading) {
+            this.reading = reading;
+        }
     }
 
     Engine(EventReader reader, @Value("${coldtide.answer-seconds}") int answerSeconds) {
@@ -56,19 +73,46 @@ public class Engine {
         return kept.log;
     }
 
-    /** Reads the app's events again; questions go on with the old log meanwhile. */
+    /** Reads what has come in since the last time; questions go on with the old log meanwhile. */
     public void refresh(App app) {
         Kept kept = kept(app);
         synchronized (kept) {
             long began = System.nanoTime();
-            Optional<EventLog> log = reader.read(app, Engine::tell);
+            long before = kept.log.map(EventLog::events).orElse(0L);
+            Optional<EventLog> log = kept.reading.readOn(Engine::tell);
             kept.log = log;
             kept.read = true;
+            kept.lastReadingMillis = (System.nanoTime() - began) / 1_000_000;
             LOG.info(
                     "Read {} events of {} into memory in {} ms.",
-                    log.map(EventLog::events).orElse(0L),
+                    log.map(EventLog::events).orElse(0L) - before,
                     app.key(),
-                    (System.nanoTime() - began) / 1_000_000);
+                    kept.lastReadingMillis);
+        }
+    }
+
+    /**
+     * Takes note that something has come in. It is read in the background, soon, but not so often that reading takes more than
+     * a third of the time.
+     */
+    public void changed(App app) {
+        Kept kept = kept(app);
+        if (kept.waiting.compareAndSet(false, true)) {
+            background.schedule(
+                    () -> {
+                        kept.waiting.set(false);
+                        refreshQuietly(app);
+                    },
+                    Math.max(SHORTEST_PAUSE_MILLIS, 2 * kept.lastReadingMillis),
+                    TimeUnit.MILLISECONDS);
+        }
+    }
+
+    private void refreshQuietly(App app) {
+        try {
+            refresh(app);
+        } catch (RuntimeException fault) {
+            LOG.error("What came in for {} could not be read into memory.", app.key(), fault);
         }
     }
 
@@ -79,7 +123,7 @@ public class Engine {
     }
 
     private Kept kept(App app) {
-        return logs.computeIfAbsent(app.id(), id -> new Kept());
+        return logs.computeIfAbsent(app.id(), id -> new Kept(reader.begin(app)));
     }
 
     public ScanRunner runner() {
@@ -88,6 +132,7 @@ public class Engine {
 
     @PreDestroy
     void close() {
+        background.shutdownNow();
         runner.close();
     }
 }

@@ -1,5 +1,6 @@
 package coldtide.server.http;
 
+import java.time.Duration;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 
@@ -9,11 +10,17 @@ public final class Problem extends RuntimeException {
 
     private final HttpStatus status;
     private final String field;
+    private final Duration wait;
 
     private Problem(HttpStatus status, String field, String sentence) {
+        this(status, field, sentence, null);
+    }
+
+    private Problem(HttpStatus status, String field, String sentence, Duration wait) {
         super(sentence);
         this.status = status;
         this.field = field;
+        this.wait = wait;
     }
 
     /** @param field name of the field at fault */
@@ -31,6 +38,20 @@ public final class Problem extends RuntimeException {
 
     public static Problem conflict(String field, String sentence) {
         return new Problem(HttpStatus.CONFLICT, field, sentence);
+    }
+
+    public static Problem tooLarge(String sentence) {
+        return new Problem(HttpStatus.CONTENT_TOO_LARGE, null, sentence);
+    }
+
+    /** @param wait after how long it may be tried again */
+    public static Problem tooMany(String sentence, Duration wait) {
+        return new Problem(HttpStatus.TOO_MANY_REQUESTS, null, sentence, wait);
+    }
+
+    /** After how long it may be tried again, if waiting helps. */
+    public Optional<Duration> retryAfter() {
+        return Optional.ofNullable(wait);
     }
 
     public HttpStatus status() {

@@ -6,6 +6,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
+import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
@@ -24,10 +25,13 @@ class Problems extends ResponseEntityExceptionHandler {
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
     @ExceptionHandler
-    ProblemDetail problem(Problem problem) {
+    ResponseEntity<ProblemDetail> problem(Problem problem) {
         ProblemDetail detail = ProblemDetail.forStatusAndDetail(problem.status(), problem.getMessage());
         problem.field().ifPresent(field -> detail.setProperty("field", field));
-        return detail;
+        ResponseEntity.BodyBuilder answer = ResponseEntity.status(problem.status());
+        problem.retryAfter()
+                .ifPresent(wait -> answer.header(HttpHeaders.RETRY_AFTER, Long.toString(wait.toSeconds() + 1)));
+        return answer.contentType(MediaType.APPLICATION_PROBLEM_JSON).body(detail);
     }
 
     /** The core's factories name the value at fault in their messages. */

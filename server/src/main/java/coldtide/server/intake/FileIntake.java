@@ -1,178 +1,240 @@
 package coldtide.server.intake;
 
+import coldtide.server.access.Audit;
 import coldtide.server.engine.Engine;
-import coldtide.server.intake.ReadRow.Good;
-import coldtide.server.intake.ReadRow.HeldBack;
+import coldtide.server.http.Problem;
+import coldtide.server.rows.FileRefused;
+import coldtide.server.rows.Reading;
+import coldtide.server.rows.RowCheck;
+import coldtide.server.rows.Rows;
+import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
+import coldtide.server.store.AppRepository;
 import coldtide.server.store.EventWriter;
-import coldtide.server.store.HeldBackRepository;
-import coldtide.server.store.HeldBackRow;
+import coldtide.server.store.HeldBackWriter;
 import coldtide.server.store.Import;
 import coldtide.server.store.Import.State;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
 import jakarta.annotation.PreDestroy;
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Brings files in, one after another, in the background. Each batch of rows is one transaction: its events, its held-back
- * rows and the counts of its import are committed together or not at all, so read = taken + known + held back, always.
+ * Reads files, one after another, in the background. Each batch of rows is one transaction: its events, its held-back rows and
+ * the counts of its import are committed together or not at all, so read = taken + known + held back, always, and a file whose
+ * server was killed is gone on with after its last committed row.
  */
 @Component
 class FileIntake {
     private static final Logger LOG = LoggerFactory.getLogger(FileIntake.class);
-    private static final int BATCH_ROWS = 5_000;
 
+    /** A file none of whose first rows can be taken is not read to its end. */
+    private static final long HOPELESS_ROWS = 50_000;
+
+    private final AppRepository apps;
     private final ImportRepository imports;
-    private final HeldBackRepository heldBackRows;
+    private final HeldBackWriter heldBack;
     private final EventWriter writer;
     private final Engine engine;
+    private final Uploads uploads;
+    private final Audit audit;
+    private final JsonMapper json;
     private final TransactionTemplate transactions;
+    private final Set<Integer> stopping = ConcurrentHashMap.newKeySet();
     private final ExecutorService worker = Executors.newSingleThreadExecutor(task -> new Thread(task, "intake"));
 
     FileIntake(
+            AppRepository apps,
             ImportRepository imports,
-            HeldBackRepository heldBackRows,
+            HeldBackWriter heldBack,
             EventWriter writer,
             Engine engine,
+            Uploads uploads,
+            Audit audit,
+            JsonMapper json,
             TransactionTemplate transactions) {
+        this.apps = apps;
         this.imports = imports;
-        this.heldBackRows = heldBackRows;
+        this.heldBack = heldBack;
         this.writer = writer;
         this.engine = engine;
+        this.uploads = uploads;
+        this.audit = audit;
+        this.json = json;
         this.transactions = transactions;
     }
 
-    /** Begins an import; the file is deleted at its end. */
-    Import begin(App app, String fileName, Path file, String byUser) throws IOException {
-        Import run = imports.save(new Import(app.id(), fileName, Files.size(file), byUser));
-        worker.execute(() -> run(app, run.id(), file));
+    /** Lets a file that was looked at be read. */
+    Import begin(App app, int id, Reading reading) {
+        Import run = change(app, id, waiting -> {
+            if (waiting.state() != State.LOOKED_AT) {
+                throw Problem.conflict("This file is not waiting to be read; it is "
+                        + waiting.state()
+                                .name()
+                                .toLowerCase(java.util.Locale.ROOT)
+                                .replace('_', ' ') + ".");
+            }
+            waiting.waiting(json.writeValueAsString(reading));
+            audit.note(app, "file brought in", "\"" + waiting.fileName() + "\"");
+        });
+        worker.execute(() -> run(app, id));
         return run;
     }
 
-    private void run(App app, int id, Path file) {
-        try {
-            change(app, id, Import::running);
-            State state = State.DONE;
-            String message = null;
-            try (CsvFile csv = new CsvFile(file, app, Instant.now())) {
-                message = batches(app, id, csv).orElse(null);
-                state = message == null ? State.DONE : State.BROKEN_OFF;
-            } catch (FileRefused refused) {
-                state = State.REFUSED;
-                message = refused.getMessage();
+    /** Reads no further; what was taken stays. */
+    Import stop(App app, int id) {
+        Import stopped = change(app, id, run -> {
+            if (run.state().isEnd()) {
+                return;
             }
-            if (state != State.REFUSED) {
+            stopping.add(id);
+            audit.note(app, "file stopped", "\"" + run.fileName() + "\"");
+            if (run.state() != State.RUNNING) {
+                run.end(State.STOPPED, "It was stopped before it was read.");
+            }
+        });
+        if (stopped.state() == State.STOPPED) {
+            uploads.delete(stopped);
+        }
+        return stopped;
+    }
+
+    private void run(App app, int id) {
+        Import run = imports.findByAppIdAndId(app.id(), id).orElseThrow();
+        if (run.state().isEnd()) {
+            return;
+        }
+        try {
+            run = change(app, id, Import::running);
+            Reading reading = json.readValue(run.reading().orElseThrow(), Reading.class);
+            End end;
+            try (Rows rows = Rows.open(uploads.file(run), reading)) {
+                RowCheck check = new RowCheck(reading, app, Instant.now());
+                skip(rows, run.rowsRead());
+                end = batches(app, id, rows, check);
+            } catch (FileRefused refused) {
+                end = new End(run.rowsRead() == 0 ? State.REFUSED : State.BROKEN_OFF, refused.getMessage());
+            }
+            if (end.state() != State.REFUSED) {
                 engine.refresh(app);
             }
-            end(app, id, state, message);
-        } catch (IOException | RuntimeException fault) {
+            end(app, run, end);
+        } catch (Exception fault) {
+            if (worker.isShutdown()) {
+                return; // it stays as it is and is gone on with at the next start
+            }
             LOG.error("An import failed.", fault);
             end(
                     app,
-                    id,
-                    State.BROKEN_OFF,
-                    "This failed on our side after the rows counted here; send the file again to take"
-                            + " the rest. The server's log says more.");
-        } finally {
-            delete(file);
+                    run,
+                    new End(
+                            State.BROKEN_OFF,
+                            "This failed on our side after the rows counted here; send the file again to take the rest."
+                                    + " The server's log says more."));
         }
     }
 
-    /** Reads to the end; a sentence if the file cannot be read that far. */
-    private Optional<String> batches(App app, int id, CsvFile csv) {
-        try {
-            while (csv.hasNext()) {
-                batch(app, id, csv);
-            }
-            return Optional.empty();
-        } catch (FileRefused broken) {
-            return Optional.of(broken.getMessage());
+    /** How an import ended. */
+    private record End(State state, String message) {}
+
+    private static void skip(Rows rows, long count) throws FileRefused {
+        for (long row = 0; row < count && rows.hasNext(); row++) {
+            rows.next();
         }
     }
 
-    private void batch(App app, int id, CsvFile csv) throws FileRefused {
-        List<IncomingEvent> events = new ArrayList<>();
-        List<HeldBack> faults = new ArrayList<>();
-        FileRefused broken = null;
-        try {
-            while (events.size() + faults.size() < BATCH_ROWS && csv.hasNext()) {
-                ReadRow row = csv.next();
-                if (row instanceof Good good) {
-                    events.add(good.event());
-                } else if (row instanceof HeldBack fault) {
-                    faults.add(fault);
+    private End batches(App app, int id, Rows rows, RowCheck check) {
+        try (Ahead<Batch> batches = new Ahead<>("intake-rows", into -> readAhead(rows, check, into))) {
+            while (batches.hasNext()) {
+                Batch batch = batches.next();
+                Import run = store(app, id, batch);
+                if (batch.broken().isPresent()) {
+                    return new End(State.BROKEN_OFF, batch.broken().get());
+                }
+                if (stopping.remove(id)) {
+                    return new End(State.STOPPED, "It was stopped; the rows counted here stay.");
+                }
+                if (run.heldBack() == run.rowsRead() && run.heldBack() >= HOPELESS_ROWS) {
+                    return new End(
+                            State.BROKEN_OFF,
+                            "None of the first " + run.rowsRead() + " rows could be taken, so the file was not read"
+                                    + " further. The reasons stand below; perhaps it must be read in another way.");
                 }
             }
-        } catch (FileRefused atThisRow) {
-            broken = atThisRow; // what was read before it is still taken
-        }
-        store(app, id, events, faults, csv.bytesRead());
-        if (broken != null) {
-            throw broken;
+            return new End(State.DONE, null);
         }
     }
 
-    private void store(App app, int id, List<IncomingEvent> events, List<HeldBack> faults, long bytesRead) {
-        transactions.executeWithoutResult(status -> {
-            Import run = imports.findByAppIdAndId(app.id(), id).orElseThrow();
-            long taken = writer.merge(app, events);
-            heldBackRows.saveAll(faults.stream()
-                    .map(fault -> new HeldBackRow(run, fault.line(), fault.field(), fault.reason(), fault.content()))
-                    .toList());
-            Optional<Instant> newest = events.stream().map(IncomingEvent::time).max(Comparator.naturalOrder());
-            run.add(taken, events.size() - taken, faults.size(), bytesRead, newest);
-            imports.save(run);
-        });
-    }
-
-    private void change(App app, int id, java.util.function.Consumer<Import> change) {
-        transactions.executeWithoutResult(status -> {
-            Import run = imports.findByAppIdAndId(app.id(), id).orElseThrow();
-            change.accept(run);
-            imports.save(run);
-        });
-    }
-
-    private void end(App app, int id, State state, String message) {
-        change(app, id, run -> run.end(state, message));
-    }
-
-    private static void delete(Path file) {
-        try {
-            Files.deleteIfExists(file);
-        } catch (IOException e) {
-            LOG.warn("A file that was brought in could not be deleted from the folder for uploads.");
-        }
-    }
-
-    /** A server that was stopped during an import says so at its next start. */
-    @EventListener(ApplicationStartedEvent.class)
-    void breakOffWhatWasRunning() {
-        transactions.executeWithoutResult(status -> {
-            for (Import run : imports.findByStateIn(List.of(State.WAITING, State.RUNNING))) {
-                run.end(
-                        State.BROKEN_OFF,
-                        "The server was stopped after the rows counted here. Send the file again: rows already taken are"
-                                + " known and count once.");
-                imports.save(run);
+    private static void readAhead(Rows rows, RowCheck check, Ahead.Into<Batch> into) throws InterruptedException {
+        while (true) {
+            Batch batch = Batch.next(rows, check);
+            if (!batch.isEmpty() || batch.broken().isPresent()) {
+                into.put(batch);
             }
+            if (batch.isEmpty() || batch.broken().isPresent()) {
+                return;
+            }
+        }
+    }
+
+    private Import store(App app, int id, Batch batch) {
+        return change(app, id, run -> {
+            long taken = writer.merge(app, batch.events());
+            heldBack.add(run, batch.faults());
+            Optional<Instant> newest =
+                    batch.events().stream().map(IncomingEvent::time).max(Comparator.naturalOrder());
+            run.add(taken, batch.events().size() - taken, batch.faults().size(), batch.bytesRead(), newest);
         });
+    }
+
+    private Import change(App app, int id, Consumer<Import> change) {
+        return transactions.execute(status -> {
+            Import run = imports.findByAppIdAndId(app.id(), id)
+                    .orElseThrow(() -> Problem.notFound("There is no import number " + id + "."));
+            change.accept(run);
+            return imports.save(run);
+        });
+    }
+
+    private void end(App app, Import run, End end) {
+        change(app, run.id(), ending -> ending.end(end.state(), end.message()));
+        stopping.remove(run.id());
+        uploads.delete(run);
+    }
+
+    /** Files that were waiting or being read when the server ended are gone on with; those whose file is lost say so. */
+    @EventListener(ApplicationStartedEvent.class)
+    void goOnWithWhatWasRunning() {
+        for (Import run : imports.findByStateIn(List.of(State.WAITING, State.RUNNING))) {
+            App app = apps.findById(run.appId()).orElseThrow();
+            if (uploads.has(run)) {
+                LOG.info("Going on with \"{}\" after row {}.", run.fileName(), run.rowsRead());
+                worker.execute(() -> run(app, run.id()));
+            } else {
+                end(
+                        app,
+                        run,
+                        new End(
+                                State.BROKEN_OFF,
+                                "The server was stopped after the rows counted here, and the file is no longer with it."
+                                        + " Send it again: rows already taken are known and count once."));
+            }
+        }
     }
 
     @PreDestroy

@@ -117,7 +117,7 @@ class RailController implements WarmUp {
                 marks.findByAppIdOrderByStarts(asked.app().id()).stream()
                         .map(mark -> MarkView.of(mark, asked.log().calendar()))
                         .toList(),
-                heldBack.countByAppId(asked.app().id()));
+                heldBack.countByAppIdAndSettledIsNull(asked.app().id()));
     }
 
     @Override

@@ -10,7 +10,6 @@ import coldtide.core.log.Release;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.ReportingCalendar;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
-import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
 import jakarta.persistence.EntityManager;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -48,14 +47,9 @@ public class EventReader {
         snapshot.setIsolationLevel(TransactionTemplate.ISOLATION_REPEATABLE_READ);
     }
 
-    /**
-     * The log of everything committed; empty if the app has no events.
-     *
-     * @param progress told the rows read so far, now and then
-     */
-    public Optional<EventLog> read(App app, LongConsumer progress) {
-        return snapshot.execute(status -> entities.unwrap(Session.class)
-                .doReturningWork(connection -> new Reading(app, connection).log(progress)));
+    /** A reading of an app's events, at their beginning. */
+    public Reading begin(App app) {
+        return new Reading(app);
     }
 
     private LogSettings settings(App app) {
@@ -69,49 +63,82 @@ public class EventReader {
                 known);
     }
 
-    /** One reading of one app. */
-    private final class Reading {
+    /**
+     * An app's events as far as they were read. Holds them all, about 32 bytes an event, so that what comes in later can be
+     * added. Not safe for several threads.
+     */
+    public final class Reading {
         private final App app;
-        private final Connection connection;
         private final EventLogBuilder builder;
-        private final Long2LongOpenHashMap personOf = new Long2LongOpenHashMap();
         private final Long2IntOpenHashMap nameOf = new Long2IntOpenHashMap();
         private final Long2IntOpenHashMap releaseOf = new Long2IntOpenHashMap();
         private final Map<String, String> currencies = new HashMap<>();
         private final RawEvent event = new RawEvent();
+        private Connection connection;
+        private long newestName;
+        private long newestContext;
+        private long newestBatch;
 
-        Reading(App app, Connection connection) {
+        private Reading(App app) {
             this.app = app;
-            this.connection = connection;
             builder = new EventLogBuilder(settings(app));
         }
 
-        Optional<EventLog> log(LongConsumer progress) throws SQLException {
-            each(
-                    "select id, person_id from install where app_id = ?",
-                    row -> personOf.put(row.getLong(1), row.getLong(2)));
-            each(
-                    "select id, name from event_name where app_id = ? order by id",
-                    row -> nameOf.put(row.getLong(1), builder.nameCode(row.getString(2))));
+        /**
+         * Reads what was committed since the last time.
+         *
+         * @param progress told the rows read so far, now and then
+         * @return the log of everything read; empty if the app has no events
+         */
+        public Optional<EventLog> readOn(LongConsumer progress) {
+            builder.settings(settings(app));
+            snapshot.executeWithoutResult(
+                    status -> entities.unwrap(Session.class).doWork(current -> {
+                        connection = current;
+                        rows(progress);
+                    }));
+            return builder.build();
+        }
+
+        private void rows(LongConsumer progress) throws SQLException {
+            each("select id, name from event_name where app_id = ? and id > ? order by id", newestName, row -> {
+                newestName = row.getLong(1);
+                nameOf.put(newestName, builder.nameCode(row.getString(2)));
+            });
             each(
                     "select id, coalesce(properties ->> 'platform', ''), coalesce(properties ->> 'app_version', '')"
-                            + " from event_context where app_id = ? order by id",
-                    row -> releaseOf.put(
-                            row.getLong(1), builder.releaseCode(new Release(row.getString(2), row.getString(3)))));
+                            + " from event_context where app_id = ? and id > ? order by id",
+                    newestContext,
+                    row -> {
+                        newestContext = row.getLong(1);
+                        releaseOf.put(
+                                newestContext, builder.releaseCode(new Release(row.getString(2), row.getString(3))));
+                    });
+            long before = newestBatch;
+            if (before == 0) {
+                each(
+                        "select greatest(reltuples, 0) from pg_class join (values (?, ?)) app (id, none)"
+                                + " on relname = 'event_' || app.id",
+                        0,
+                        row -> builder.expect(row.getLong(1)));
+            }
             each(
-                    "select greatest(reltuples, 0) from pg_class join (values (?)) app (id) on relname = 'event_' || app.id",
-                    row -> builder.expect(row.getLong(1)));
-            events(progress);
-            return builder.build();
+                    "select newest from event_batch where app_id = ? and newest > ?",
+                    before,
+                    row -> newestBatch = row.getLong(1));
+            if (newestBatch > before) {
+                events(before, progress);
+            }
         }
 
         private interface RowReader {
             void read(ResultSet row) throws SQLException;
         }
 
-        private void each(String sql, RowReader reader) throws SQLException {
+        private void each(String sql, long after, RowReader reader) throws SQLException {
             try (PreparedStatement statement = connection.prepareStatement(sql)) {
                 statement.setInt(1, app.id());
+                statement.setLong(2, after);
                 statement.setFetchSize(10_000);
                 try (ResultSet rows = statement.executeQuery()) {
                     while (rows.next()) {
@@ -121,12 +148,13 @@ public class EventReader {
             }
         }
 
-        private void events(LongConsumer progress) throws SQLException {
+        private void events(long afterBatch, LongConsumer progress) throws SQLException {
             CopyOut copy = connection
                     .unwrap(PGConnection.class)
                     .getCopyAPI()
-                    .copyOut("copy (select name_id, time, received, install_id, context_id, amount_micros, currency,"
-                            + " revenue_type from event where app_id = " + app.id()
+                    .copyOut("copy (select name_id, time, received, install_id, account_id, context_id, amount_micros,"
+                            + " currency, revenue_type from event where app_id = " + app.id()
+                            + (afterBatch == 0 ? "" : " and batch > " + afterBatch)
                             + ") to stdout with (format binary)");
             boolean first = true;
             for (byte[] message = copy.readFromCopy(); message != null; message = copy.readFromCopy()) {
@@ -150,7 +178,7 @@ public class EventReader {
             event.timeMillis = millis(row);
             event.receivedMillis = millis(row);
             event.install = int8(row);
-            event.person = personOf.get(event.install);
+            event.account = row.getInt() < 0 ? RawEvent.NOBODY : row.getLong();
             event.release = releaseOf.get(int8(row));
             event.money = money(row);
             builder.add(event);

@@ -2,13 +2,17 @@ package coldtide.server.store;
 
 import jakarta.persistence.EntityManager;
 import java.sql.Connection;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.IdentityHashMap;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.LongConsumer;
 import org.hibernate.Session;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -20,13 +24,18 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 public class EventWriter {
     private static final String COLUMNS =
-            " (app_id, source, id, name_id, time, received, install_id, account, context_id,"
-                    + " amount_micros, currency, revenue_type, properties)";
+            " (app_id, source, id, name_id, time, received, install_id, account_id, context_id,"
+                    + " amount_micros, currency, revenue_type, properties, batch)";
+
+    private static final String MERGE = "insert into event select * from incoming on conflict do nothing";
+
+    private static final long NOBODY = 0;
+    private static final int PROGRESS_EVENTS = 400_000;
 
     private final EntityManager entities;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
-    private final Map<Integer, IdentityBook> books = new HashMap<>();
+    private final Map<Integer, NumberBook> books = new HashMap<>();
 
     EventWriter(EntityManager entities, TransactionTemplate transactions, JsonMapper json) {
         this.entities = entities;
@@ -47,6 +56,7 @@ public class EventWriter {
     public void open(App app) {
         inTransaction(connection -> {
             execute(connection, "create table " + table(app) + " partition of event for values in (" + app.id() + ")");
+            execute(connection, "insert into event_batch values (" + app.id() + ", 0)");
             return null;
         });
     }
@@ -58,38 +68,71 @@ public class EventWriter {
      */
     public long merge(App app, List<IncomingEvent> events) {
         return inTransaction(connection -> {
+            incoming(connection, app, events);
             try (Statement statement = connection.createStatement()) {
-                statement.execute("create temporary table if not exists incoming (like event) on commit delete rows");
-                write(connection, app, "incoming", events);
-                int taken = statement.executeUpdate("insert into event select * from incoming on conflict do nothing");
-                statement.execute("truncate incoming");
-                return (long) taken;
+                return (long) statement.executeUpdate(MERGE);
             }
         });
     }
 
     /**
+     * Adds events that are not yet known and says of each whether it was new; of those that stand twice among {@code events},
+     * the first is.
+     */
+    public boolean[] mergeEach(App app, List<IncomingEvent> events) {
+        return inTransaction(connection -> {
+            incoming(connection, app, events);
+            Set<StoredEvent.Key> fresh = new HashSet<>();
+            try (Statement statement = connection.createStatement();
+                    ResultSet rows = statement.executeQuery(MERGE + " returning source, id")) {
+                while (rows.next()) {
+                    fresh.add(new StoredEvent.Key(app.id(), rows.getString(1), rows.getString(2)));
+                }
+            }
+            boolean[] taken = new boolean[events.size()];
+            for (int i = 0; i < taken.length; i++) {
+                IncomingEvent event = events.get(i);
+                taken[i] = fresh.remove(new StoredEvent.Key(app.id(), event.source(), event.id()));
+            }
+            return taken;
+        });
+    }
+
+    private void incoming(Connection connection, App app, List<IncomingEvent> events) throws SQLException {
+        execute(connection, "create temporary table if not exists incoming (like event) on commit delete rows");
+        execute(connection, "truncate incoming");
+        write(connection, app, "incoming", events);
+    }
+
+    /**
      * Fills an app that was never {@link #open opened}: the table is written without its index, which is built at the end.
      * Half the time of merging, and all or nothing. Fails if an event stands twice among {@code batches}.
+     *
+     * @param progress told the events written so far, now and then
+     * @return how many events there were
      */
-    public void fill(App app, Iterator<List<IncomingEvent>> batches) {
-        inTransaction(connection -> {
+    public long fill(App app, Iterator<List<IncomingEvent>> batches, LongConsumer progress) {
+        return inTransaction(connection -> {
             String table = table(app);
             execute(connection, "create table " + table + " (like event including constraints)");
+            execute(connection, "insert into event_batch values (" + app.id() + ", 0)");
+            long written = 0;
             while (batches.hasNext()) {
-                write(connection, app, table, batches.next());
+                List<IncomingEvent> batch = batches.next();
+                write(connection, app, table, batch);
+                long before = written;
+                written += batch.size();
+                if (before / PROGRESS_EVENTS != written / PROGRESS_EVENTS) {
+                    progress.accept(written);
+                }
             }
             execute(connection, "set local maintenance_work_mem = '512MB'");
             execute(connection, "alter table " + table + " add primary key (app_id, source, id)");
             execute(connection, "alter table " + table + " add check (app_id = " + app.id() + ")");
             execute(connection, "analyze " + table);
             execute(connection, "alter table event attach partition " + table + " for values in (" + app.id() + ")");
-            return null;
+            return written;
         });
-    }
-
-    static String table(App app) {
-        return "event_" + app.id();
     }
 
     private static void execute(Connection connection, String sql) throws SQLException {
@@ -98,20 +141,38 @@ public class EventWriter {
         }
     }
 
+    /**
+     * The number of this transaction's batch. The row stays locked to the end of the transaction: a second writer of this app
+     * waits, then finds the book as it was left, and its batch is seen later than this one.
+     */
+    private static int nextBatch(Connection connection, App app) throws SQLException {
+        try (Statement statement = connection.createStatement();
+                ResultSet row = statement.executeQuery("update event_batch set newest = newest + 1 where app_id = "
+                        + app.id() + " returning newest")) {
+            row.next();
+            return row.getInt(1);
+        }
+    }
+
+    static String table(App app) {
+        return "event_" + app.id();
+    }
+
     private void write(Connection connection, App app, String table, List<IncomingEvent> events) throws SQLException {
-        // Held to the end of the transaction: a second writer of this app waits, and then finds the book as it was
-        // left.
-        execute(connection, "select pg_advisory_xact_lock(" + app.id() + ")");
-        IdentityBook book = book(connection, app);
+        int batch = nextBatch(connection, app);
+        NumberBook book = book(connection, app);
         Map<Map<String, String>, Long> contexts = new IdentityHashMap<>();
         long[] installs = new long[events.size()];
-        long[] contextIds = new long[events.size()];
-        int[] names = new int[events.size()];
+        long[] accounts = new long[installs.length];
+        long[] contextIds = new long[installs.length];
+        int[] names = new int[installs.length];
         for (int i = 0; i < installs.length; i++) {
             IncomingEvent event = events.get(i);
             names[i] = book.name(connection, event.name());
-            installs[i] =
-                    book.install(connection, event.install(), event.account().orElse(null));
+            installs[i] = book.install(connection, event.install());
+            accounts[i] = event.account().isEmpty()
+                    ? NOBODY
+                    : book.account(connection, event.account().get());
             Long context = contexts.get(event.context());
             if (context == null) {
                 context = book.context(connection, event.context());
@@ -122,17 +183,22 @@ public class EventWriter {
         book.flush(connection);
         try (BinaryCopy copy = new BinaryCopy(connection, table + COLUMNS)) {
             for (int i = 0; i < installs.length; i++) {
-                row(copy, app, events.get(i), names[i], installs[i], contextIds[i]);
+                row(copy, app, events.get(i), names[i], installs[i], accounts[i], contextIds[i]);
+                copy.int4(batch);
             }
             copy.finish();
         }
     }
 
-    private void row(BinaryCopy copy, App app, IncomingEvent event, int name, long install, long context)
+    private void row(BinaryCopy copy, App app, IncomingEvent event, int name, long install, long account, long context)
             throws SQLException {
-        copy.row(13).int4(app.id()).text(event.source()).text(event.id()).int4(name);
+        copy.row(14).int4(app.id()).text(event.source()).text(event.id()).int4(name);
         copy.timestamp(event.time()).timestamp(event.received()).int8(install);
-        event.account().ifPresentOrElse(copy::text, copy::none);
+        if (account == NOBODY) {
+            copy.none();
+        } else {
+            copy.int8(account);
+        }
         copy.int8(context);
         event.money()
                 .ifPresentOrElse(
@@ -148,10 +214,10 @@ public class EventWriter {
     }
 
     /** The app's book, read anew after a transaction that failed: what it learnt there was not written. */
-    private synchronized IdentityBook book(Connection connection, App app) throws SQLException {
-        IdentityBook book = books.get(app.id());
+    private synchronized NumberBook book(Connection connection, App app) throws SQLException {
+        NumberBook book = books.get(app.id());
         if (book == null) {
-            book = IdentityBook.load(connection, app.id(), json);
+            book = NumberBook.load(connection, app.id(), json);
             books.put(app.id(), book);
         }
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {

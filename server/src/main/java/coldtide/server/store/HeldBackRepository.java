@@ -1,23 +1,67 @@
 package coldtide.server.store;
 
+import jakarta.persistence.criteria.CriteriaBuilder;
+import jakarta.persistence.criteria.CriteriaQuery;
+import jakarta.persistence.criteria.Predicate;
+import jakarta.persistence.criteria.Root;
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.stream.Stream;
-import org.springframework.data.domain.Pageable;
+import java.util.Optional;
+import org.springframework.data.domain.Sort;
+import org.springframework.data.jpa.domain.Specification;
+import org.springframework.data.jpa.repository.JpaSpecificationExecutor;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
-public interface HeldBackRepository extends Repository<HeldBackRow, Long> {
+/** Rows held back; unless said otherwise only those not settled since. */
+public interface HeldBackRepository extends Repository<HeldBackRow, Long>, JpaSpecificationExecutor<HeldBackRow> {
+    /** Which rows are meant: null where it does not matter. */
+    record Which(int appId, Integer importId, HeldBackRow.Kind kind, boolean live)
+            implements Specification<HeldBackRow> {
+        @Override
+        public Predicate toPredicate(Root<HeldBackRow> row, CriteriaQuery<?> query, CriteriaBuilder is) {
+            List<Predicate> all = new ArrayList<>();
+            all.add(is.equal(row.get("appId"), appId));
+            all.add(is.isNull(row.get("settled")));
+            if (importId != null) {
+                all.add(is.equal(row.get("importId"), importId));
+            }
+            if (kind != null) {
+                all.add(is.equal(row.get("kind"), kind));
+            }
+            if (live) {
+                all.add(is.isNotNull(row.get("keyId")));
+            }
+            return is.and(all.toArray(Predicate[]::new));
+        }
+    }
+
+    /** The order in which they came. */
+    Sort AS_THEY_CAME = Sort.by("id");
+
+    /** How many rows of a kind were held back on a day of the app, settled since or not. */
+    interface DayCount {
+        LocalDate getDay();
+
+        String getKind();
+
+        long getHeldBack();
+
+        long getSettled();
+    }
+
     List<HeldBackRow> saveAll(Iterable<HeldBackRow> rows);
 
-    List<HeldBackRow> findByAppIdOrderById(int appId, Pageable page);
+    HeldBackRow save(HeldBackRow row);
 
-    List<HeldBackRow> findByAppIdAndImportIdOrderById(int appId, int importId, Pageable page);
+    Optional<HeldBackRow> findByAppIdAndId(int appId, long id);
 
-    /** Read within a transaction and closed. */
-    Stream<HeldBackRow> streamByAppIdOrderById(int appId);
+    long countByAppIdAndSettledIsNull(int appId);
 
-    Stream<HeldBackRow> streamByAppIdAndImportIdOrderById(int appId, int importId);
-
-    long countByAppId(int appId);
-
-    long countByAppIdAndImportId(int appId, int importId);
+    @Query(
+            nativeQuery = true,
+            value = "select (arrived at time zone :zone)::date as day, kind, count(*) as \"heldBack\","
+                    + " count(settled) as settled from held_back_row where app_id = :appId group by 1, 2 order by 1, 2")
+    List<DayCount> byDay(int appId, String zone);
 }

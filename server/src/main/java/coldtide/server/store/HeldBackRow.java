@@ -2,14 +2,40 @@ package coldtide.server.store;
 
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import java.time.Instant;
 import java.util.Optional;
 
-/** A row that could not be accepted, kept with its place and the reason. */
+/** A row that could not be accepted, kept as it came with its place and the reason. Written in bulk. */
 @Entity
 public class HeldBackRow {
+    /** What was wrong, roughly; the reason says it exactly. */
+    public enum Kind {
+        /** Not readable as a row at all: wrong number of fields, broken JSON. */
+        FORM,
+        /** A value that every event needs is not there. */
+        MISSING,
+        TIME,
+        MONEY,
+        TOO_LONG,
+        NOT_TEXT,
+        OTHER
+    }
+
+    /**
+     * What is wrong with a row.
+     *
+     * @param line its line in the file, or its place in the message; 1 is the first
+     * @param field the field at fault, if it is one
+     * @param reason a sentence
+     * @param content the row as it came
+     */
+    public record Fault(long line, Kind kind, Optional<String> field, String reason, String content) {}
+
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
@@ -18,39 +44,59 @@ public class HeldBackRow {
     private int appId;
 
     @Column(name = "import_id")
-    private int importId;
+    private Integer importId;
+
+    @Column(name = "key_id")
+    private Integer keyId;
 
     private long line;
+
+    @Enumerated(EnumType.STRING)
+    private Kind kind;
+
     private String field;
     private String reason;
     private String content;
+    private Instant arrived;
+    private Instant settled;
 
     protected HeldBackRow() {}
 
-    /**
-     * @param line where in the file, 1 for the header
-     * @param field the column at fault, if it is one
-     * @param content the row's fields as CSV
-     */
-    public HeldBackRow(Import from, long line, Optional<String> field, String reason, String content) {
-        appId = from.appId();
-        importId = from.id();
-        this.line = line;
-        this.field = field.orElse(null);
-        this.reason = reason;
-        this.content = content;
+    /** Takes note that the row, corrected or as it was, has been taken. */
+    public void settle() {
+        settled = Instant.now();
+    }
+
+    /** Sent again, it could still not be taken. */
+    public void stillHeldBack(Fault fault) {
+        kind = fault.kind();
+        field = fault.field().orElse(null);
+        reason = fault.reason();
+        content = fault.content();
     }
 
     public long id() {
         return id;
     }
 
-    public int importId() {
-        return importId;
+    public int appId() {
+        return appId;
+    }
+
+    public Optional<Integer> importId() {
+        return Optional.ofNullable(importId);
+    }
+
+    public Optional<Integer> keyId() {
+        return Optional.ofNullable(keyId);
     }
 
     public long line() {
         return line;
+    }
+
+    public Kind kind() {
+        return kind;
     }
 
     public Optional<String> field() {
@@ -63,5 +109,13 @@ public class HeldBackRow {
 
     public String content() {
         return content;
+    }
+
+    public Instant arrived() {
+        return arrived;
+    }
+
+    public Optional<Instant> settled() {
+        return Optional.ofNullable(settled);
     }
 }

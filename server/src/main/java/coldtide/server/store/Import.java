@@ -9,19 +9,31 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 
-/** One file brought in, and what became of its rows: read = taken + known + held back. */
+/** One file brought in, from its first byte to its last row, and what became of the rows: read = taken + known + held back. */
 @Entity
 public class Import {
     /** How far it has come. */
     public enum State {
+        /** Its bytes are still coming. */
+        UPLOADING,
+        /** It is here and was looked at; somebody must say that it may be read. */
+        LOOKED_AT,
         WAITING,
         RUNNING,
         DONE,
         /** The file as a whole could not be read; the message says why. */
         REFUSED,
         /** It ended before its end; what was taken stays, and sending the file again takes the rest. */
-        BROKEN_OFF
+        BROKEN_OFF,
+        /** Somebody stopped it; what was taken stays. */
+        STOPPED;
+
+        public boolean isEnd() {
+            return this == DONE || this == REFUSED || this == BROKEN_OFF || this == STOPPED;
+        }
     }
 
     @Id
@@ -35,6 +47,14 @@ public class Import {
     private String fileName;
 
     private long bytes;
+
+    @Column(name = "bytes_here")
+    private long bytesHere;
+
+    private String fingerprint;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    private String reading;
 
     @Column(name = "bytes_read")
     private long bytesRead;
@@ -62,11 +82,34 @@ public class Import {
 
     protected Import() {}
 
-    public Import(int appId, String fileName, long bytes, String byUser) {
+    /**
+     * @param bytes how long the file will be
+     * @param fingerprint what tells the sender's file from others; null if it will not be gone on with
+     */
+    public Import(int appId, String fileName, long bytes, String fingerprint, String byUser) {
         this.appId = appId;
         this.fileName = fileName;
         this.bytes = bytes;
+        this.fingerprint = fingerprint;
         this.byUser = byUser;
+        state = State.UPLOADING;
+        started = Instant.now();
+    }
+
+    /** Takes note of how much of the file is here. */
+    public void here(long bytes) {
+        bytesHere = bytes;
+    }
+
+    /** @param reading how it can be read, as JSON */
+    public void lookedAt(String reading) {
+        this.reading = reading;
+        state = State.LOOKED_AT;
+    }
+
+    /** @param reading how it is to be read, as JSON */
+    public void waiting(String reading) {
+        this.reading = reading;
         state = State.WAITING;
         started = Instant.now();
     }
@@ -105,6 +148,14 @@ public class Import {
 
     public long bytes() {
         return bytes;
+    }
+
+    public long bytesHere() {
+        return bytesHere;
+    }
+
+    public Optional<String> reading() {
+        return Optional.ofNullable(reading);
     }
 
     public long bytesRead() {

@@ -13,5 +13,8 @@ public interface ImportRepository extends Repository<Import, Integer> {
 
     List<Import> findByAppIdOrderByIdDesc(int appId, Limit limit);
 
+    Optional<Import> findByAppIdAndByUserAndFingerprintAndState(
+            int appId, String byUser, String fingerprint, Import.State state);
+
     List<Import> findByStateIn(Collection<Import.State> states);
 }

@@ -4,7 +4,7 @@ import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 
-/** One app instance on one device, the person it belongs to and the account it first named. Written by the bulk path. */
+/** One app instance on one device. Written by the bulk path. */
 @Entity
 class Install {
     @Id
@@ -14,11 +14,6 @@ class Install {
     private int appId;
 
     private String key;
-
-    @Column(name = "person_id")
-    private long personId;
-
-    private String account;
 
     protected Install() {}
 }

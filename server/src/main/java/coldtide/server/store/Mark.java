@@ -45,6 +45,17 @@ public class Mark {
         this.ends = ends.orElse(null);
     }
 
+    public void change(Kind kind, String name, Instant starts, Optional<Instant> ends) {
+        this.kind = kind;
+        this.name = name;
+        this.starts = starts;
+        this.ends = ends.orElse(null);
+    }
+
+    public int id() {
+        return id;
+    }
+
     public Kind kind() {
         return kind;
     }

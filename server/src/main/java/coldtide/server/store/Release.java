@@ -51,6 +51,21 @@ public class Release {
         this.steps.addAll(steps);
     }
 
+    /** Puts other build and steps in place of those there were. */
+    public void change(String build, List<Step> steps) {
+        this.build = build;
+        this.steps.clear();
+        this.steps.addAll(steps);
+    }
+
+    public int id() {
+        return id;
+    }
+
+    public String build() {
+        return build;
+    }
+
     public String version() {
         return version;
     }

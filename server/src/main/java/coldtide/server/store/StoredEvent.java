@@ -32,7 +32,8 @@ class StoredEvent {
     @Column(name = "install_id")
     private long installId;
 
-    private String account;
+    @Column(name = "account_id")
+    private Long accountId;
 
     @Column(name = "context_id")
     private long contextId;
@@ -47,6 +48,8 @@ class StoredEvent {
 
     @JdbcTypeCode(SqlTypes.JSON)
     private String properties;
+
+    private int batch;
 
     protected StoredEvent() {}
 }

@@ -9,6 +9,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import java.util.Optional;
 
 /** Somebody who may sign in. */
 @Entity
@@ -35,6 +36,7 @@ public class User {
 
     private boolean demo;
     private Instant created;
+    private Instant ended;
 
     protected User() {}
 
@@ -45,6 +47,36 @@ public class User {
         this.role = role;
         this.demo = demo;
         created = Instant.now();
+    }
+
+    public void changeRole(Role changed) {
+        role = changed;
+    }
+
+    public void changePassword(String hash) {
+        passwordHash = hash;
+    }
+
+    /** They may no longer sign in; what they did keeps their name. */
+    public void end() {
+        ended = Instant.now();
+    }
+
+    /** They may sign in again. */
+    public void takeBack() {
+        ended = null;
+    }
+
+    public int id() {
+        return id;
+    }
+
+    public Instant created() {
+        return created;
+    }
+
+    public Optional<Instant> ended() {
+        return Optional.ofNullable(ended);
     }
 
     public String name() {

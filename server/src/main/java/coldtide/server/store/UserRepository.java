@@ -1,5 +1,6 @@
 package coldtide.server.store;
 
+import java.util.List;
 import java.util.Optional;
 import org.springframework.data.repository.Repository;
 
@@ -7,6 +8,12 @@ public interface UserRepository extends Repository<User, Integer> {
     User save(User user);
 
     Optional<User> findByName(String name);
+
+    Optional<User> findById(int id);
+
+    List<User> findAllByOrderByName();
+
+    long countByRoleAndEndedIsNull(User.Role role);
 
     long count();
 }

@@ -8,7 +8,6 @@ import coldtide.server.Caller.Answer;
 import coldtide.world.Scenario;
 import coldtide.world.World;
 import coldtide.world.WorldFile;
-import java.io.IOException;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.sql.ResultSet;
@@ -45,7 +44,7 @@ class IntakeTest {
     }
 
     private JsonNode bring(byte[] content) throws InterruptedException {
-        Answer sent = caller.file("/api/apps/" + app + "/imports", "events.csv", content);
+        Answer sent = caller.file("/api/apps/" + app + "/imports/file", "events.csv", content);
         assertThat(sent.status()).as(sent.text()).isEqualTo(202);
         int id = sent.json().get("id").asInt();
         for (int tries = 0; tries < 4800; tries++) {
@@ -83,7 +82,7 @@ class IntakeTest {
         JsonNode run = bring(file.toString());
         counts(run, events, 0, 0);
         addRates();
-        caller.file("/api/apps/" + app + "/imports", "none.csv", HEAD.getBytes(StandardCharsets.UTF_8));
+        caller.file("/api/apps/" + app + "/imports/file", "none.csv", HEAD.getBytes(StandardCharsets.UTF_8));
         bring(HEAD); // reads the log again, with the rates
         Map<String, Object> range = Map.of("from", "2026-04-06", "to", "2026-06-29");
         Map<String, Object> tide = Map.of("range", range, "compared", range, "grain", "WEEK");
@@ -166,11 +165,11 @@ class IntakeTest {
     @CsvSource(
             delimiter = '|',
             value = {
-                "''|The file is empty",
-                "id,name,time|no column \"install\"",
-                "id,name,time,install,id|\"id\" twice",
-                "id,name,time,install,|Column 5",
-                "id;name;time;install|no column"
+                "id,name,time|No column says who",
+                "id,name,install|No column says when",
+                "id,time,install|No column says what",
+                "{\"a\":|none of its first lines is a JSON object",
+                "[{\"a\":1}]|This is a JSON list"
             })
     void aHeaderThatCannotServeRefusesTheFile(String header, String sentence) throws Exception {
         JsonNode run = bring(header);
@@ -189,19 +188,26 @@ class IntakeTest {
     }
 
     @Test
-    void bytesThatAreNoTextEndTheFileButNotTheRowsBefore() throws Exception {
-        byte[] text = (HEAD + row("a", "app_open,2026-06-01T10:00:00Z,dev1,,,,"))
-                .repeat(1)
+    void bytesThatAreNoTextHoldTheirRowBackAndNotTheRowsBeside() throws Exception {
+        String good = row("a", "app_open,2026-06-01T10:00:00Z,dev1,,,,é").repeat(3000);
+        byte[] text = (HEAD
+                        + good
+                        + row("b", "app_open,2026-06-01T10:00:00Z,dev1,,,,x~y")
+                        + row("c", "app_open,2026-06-01T10:00:00Z,dev1,,,,"))
                 .getBytes(StandardCharsets.UTF_8);
-        byte[] file = new byte[200_000 + text.length + 2];
-        java.util.Arrays.fill(file, (byte) '\n');
-        System.arraycopy(text, 0, file, 0, text.length);
-        file[file.length - 2] = (byte) 0xC3;
-        file[file.length - 1] = (byte) 0x28;
-        JsonNode run = bring(file);
-        assertThat(run.get("state").asString()).isEqualTo("BROKEN_OFF");
-        assertThat(run.get("message").asString()).contains("not UTF-8");
-        counts(run, 1, 0, 0);
+        for (int i = 0; i < text.length; i++) {
+            text[i] = text[i] == '~' ? (byte) 0xC3 : text[i];
+        }
+        JsonNode run = bring(text);
+        assertThat(run.get("state").asString()).isEqualTo("DONE");
+        counts(run, 2, 2999, 1);
+        assertThat(caller.get("/api/apps/" + app + "/held-back")
+                        .json()
+                        .get("rows")
+                        .get(0)
+                        .get("kind")
+                        .asString())
+                .isEqualTo("NOT_TEXT");
     }
 
     @Test
@@ -305,15 +311,15 @@ class IntakeTest {
     }
 
     @Test
-    void whatAServerLeftUnfinishedIsSaidAtItsNextStart() throws IOException, InterruptedException, SQLException {
+    void aFileLostWithItsServerIsSaidAtTheNextStart() throws InterruptedException, SQLException {
         int id = bring(HEAD).get("id").asInt();
         try (var connection = Application.sql();
                 Statement statement = connection.createStatement()) {
             statement.execute("update import set state = 'RUNNING', finished = null where id = " + id);
         }
-        Application.part(FileIntake.class).breakOffWhatWasRunning();
+        Application.part(FileIntake.class).goOnWithWhatWasRunning();
         JsonNode run = caller.get("/api/apps/" + app + "/imports").json().get(0);
         assertThat(run.get("state").asString()).isEqualTo("BROKEN_OFF");
-        assertThat(run.get("message").asString()).contains("Send the file again");
+        assertThat(run.get("message").asString()).contains("Send it again");
     }
 }

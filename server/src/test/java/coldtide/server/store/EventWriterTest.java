@@ -3,6 +3,7 @@ package coldtide.server.store;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import coldtide.core.log.EventLog;
 import coldtide.core.log.Money;
 import coldtide.core.log.RevenueType;
 import coldtide.server.Application;
@@ -13,7 +14,6 @@ import java.sql.Statement;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -58,19 +58,6 @@ class EventWriterTest {
                 Map.of());
     }
 
-    private Map<String, Long> personOfInstall() throws SQLException {
-        Map<String, Long> people = new HashMap<>();
-        try (Connection connection = Application.sql();
-                Statement statement = connection.createStatement();
-                ResultSet row =
-                        statement.executeQuery("select key, person_id from install where app_id = " + app.id())) {
-            while (row.next()) {
-                people.put(row.getString(1), row.getLong(2));
-            }
-        }
-        return people;
-    }
-
     private long count(String table) throws SQLException {
         try (Connection connection = Application.sql();
                 Statement statement = connection.createStatement();
@@ -81,45 +68,34 @@ class EventWriterTest {
         }
     }
 
-    /**
-     * The reference: an install belongs to the first account it named; installs of one account are one person; an install
-     * that named none is a person of its own. Random events in random batches, some sent twice.
-     */
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5})
-    void installsOfOneAccountAreOnePersonWhateverTheBatches(long seed) throws SQLException {
+    void eachEventIsTakenOnceWhateverTheBatchesAndReadingOnIsReadingAtOnce(long seed) throws SQLException {
         SplittableRandom random = new SplittableRandom(seed);
-        Map<String, String> firstAccount = new HashMap<>();
-        Set<String> installs = new HashSet<>();
         Set<String> ids = new HashSet<>();
-        long taken = 0;
+        EventReader.Reading reading = Application.part(EventReader.class).begin(app);
         for (int batch = 0; batch < 12; batch++) {
             List<IncomingEvent> events = new ArrayList<>();
             for (int i = random.nextInt(20); i >= 0; i--) {
-                String install = "phone-" + random.nextInt(25);
                 String account = random.nextInt(3) == 0 ? "account-" + random.nextInt(8) : null;
-                String id = "id-" + random.nextInt(200);
-                ids.add(id);
-                installs.add(install);
-                if (account != null) {
-                    firstAccount.putIfAbsent(install, account);
-                }
-                events.add(event(id, install, account));
+                events.add(event("id-" + random.nextInt(200), "phone-" + random.nextInt(25), account));
             }
-            taken += writer.merge(app, events);
-        }
-        assertThat(taken).as("seed %s", seed).isEqualTo(ids.size());
-        Map<String, Long> people = personOfInstall();
-        assertThat(people.keySet()).isEqualTo(installs);
-        for (String a : installs) {
-            for (String b : installs) {
-                boolean same = a.equals(b)
-                        || firstAccount.containsKey(a) && firstAccount.get(a).equals(firstAccount.get(b));
-                assertThat(people.get(a).equals(people.get(b)))
-                        .as("%s and %s, seed %s", a, b, seed)
-                        .isEqualTo(same);
+            boolean[] taken = writer.mergeEach(app, events);
+            for (int i = 0; i < taken.length; i++) {
+                assertThat(taken[i])
+                        .as("seed %s", seed)
+                        .isEqualTo(ids.add(events.get(i).id()));
             }
+            reading.readOn(rows -> {});
         }
+        assertThat(count("event")).isEqualTo(ids.size());
+        EventLog grown = reading.readOn(rows -> {}).orElseThrow();
+        EventLog atOnce = Application.part(EventReader.class)
+                .begin(app)
+                .readOn(rows -> {})
+                .orElseThrow();
+        assertThat(grown.events()).isEqualTo(ids.size());
+        assertThat(grown.sameAs(atOnce)).isTrue();
     }
 
     @Test
@@ -139,10 +115,10 @@ class EventWriterTest {
         try (Connection connection = Application.sql();
                 Statement statement = connection.createStatement();
                 ResultSet row = statement.executeQuery("select e.*, c.properties ->> 'city' as city,"
-                        + " e.properties ->> 'note' as note, (e.properties -> 'level')::int as level, n.name,"
+                        + " a.key as account, e.properties ->> 'note' as note, (e.properties -> 'level')::int as level, n.name,"
                         + " extract(epoch from time) as seconds, to_char(received at time zone 'UTC', 'HH24:MI:SS.US') as at"
                         + " from event e join event_context c on c.id = e.context_id join event_name n on n.id = e.name_id"
-                        + " where e.app_id = " + app.id())) {
+                        + " join account a on a.id = e.account_id where e.app_id = " + app.id())) {
             assertThat(row.next()).isTrue();
             assertThat(row.getString("id")).isEqualTo("ид-1 \"quoted\"");
             assertThat(row.getString("source")).isEqualTo("gullcombe/ios");
@@ -200,7 +176,7 @@ class EventWriterTest {
         assertThat(writer.merge(app, List.of(event("kept", "phone", "ada")))).isEqualTo(1);
         assertThat(count("event")).isEqualTo(1);
         assertThat(count("install")).isEqualTo(1);
-        assertThat(count("person")).isEqualTo(1);
+        assertThat(count("account")).isEqualTo(1);
     }
 
     @Test

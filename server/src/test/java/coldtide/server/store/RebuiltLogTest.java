@@ -16,8 +16,10 @@ class RebuiltLogTest {
         App app = Application.part(AppRepository.class).findByKey("gullcombe").orElseThrow();
         EventLog inUse = Application.part(Engine.class).log(app).orElseThrow();
         AtomicLong progress = new AtomicLong();
-        EventLog again =
-                Application.part(EventReader.class).read(app, progress::set).orElseThrow();
+        EventLog again = Application.part(EventReader.class)
+                .begin(app)
+                .readOn(progress::set)
+                .orElseThrow();
         assertThat(again.sameAs(inUse)).isTrue();
         assertThat(again.events()).isPositive();
     }

@@ -1,4 +1,4 @@
-package coldtide.server.intake;
+package coldtide.server.rows;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -15,7 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-class EventRowTest {
+class RowCheckTest {
     private static final Instant NOW = Instant.parse("2026-06-10T12:00:00Z");
     private static final App APP = new App("app", "App", ZoneId.of("Europe/Lisbon"), "EUR", 400);
     private static final List<String> HEADER = List.of(
@@ -34,12 +34,31 @@ class EventRowTest {
             "level",
             "note");
 
-    private static EventRow rows() throws FileRefused {
-        return new EventRow(new Columns(HEADER), APP, NOW);
+    static Reading reading(List<String> header) {
+        List<Reading.Column> columns = header.stream()
+                .map(name -> new Reading.Column(name, Part.ofColumn(name), name))
+                .toList();
+        return new Reading(
+                Reading.Format.CSV,
+                false,
+                "UTF-8",
+                ",",
+                true,
+                TimeForm.ISO,
+                "Europe/Lisbon",
+                false,
+                null,
+                null,
+                columns);
     }
 
     private static IncomingEvent read(String row) throws Exception {
-        return rows().read(List.of(row.split(",", -1)));
+        return read(List.of(row.split(",", -1)));
+    }
+
+    private static IncomingEvent read(List<String> cells) throws Exception {
+        Reading reading = reading(HEADER);
+        return new RowCheck(reading, APP, NOW).event(CsvRows.row(reading, 2, cells));
     }
 
     @Test
@@ -63,7 +82,7 @@ class EventRowTest {
     @Test
     void whatIsEmptyIsAbsentAndWhatIsNotSaidIsUsual() throws Exception {
         IncomingEvent event = read("7,app_open,2026-06-09T10:00:00Z,dev,,,,,,,,,,");
-        assertThat(event.source()).isEqualTo("csv");
+        assertThat(event.source()).isEqualTo("file");
         assertThat(event.received()).isEqualTo(NOW);
         assertThat(event.account()).isEmpty();
         assertThat(event.money()).isEmpty();
@@ -93,8 +112,8 @@ class EventRowTest {
     @ParameterizedTest
     @CsvSource({"'07','07'", "1e5,1e5", "'5 ','5 '", "+5,+5", "True,True", "0x1F,0x1F", "NaN,NaN"})
     void whatOnlyLooksLikeANumberStaysText(String written, String kept) throws Exception {
-        IncomingEvent event = rows().read(
-                        List.of("7", "n", "2026-06-09T10:00:00Z", "d", "", "", "", "", "", "", "", "", written, ""));
+        IncomingEvent event =
+                read(List.of("7", "n", "2026-06-09T10:00:00Z", "d", "", "", "", "", "", "", "", "", written, ""));
         assertThat(event.properties()).containsEntry("level", kept);
     }
 
@@ -129,8 +148,8 @@ class EventRowTest {
 
     @Test
     void rowsOfOneInstallShareOneContext() throws Exception {
-        EventRow rows = rows();
-        List<String> fields = List.of("7,n,2026-06-09T10:00:00Z,d,,,,,,,ios,PT,,".split(",", -1));
-        assertThat(rows.read(fields).context()).isSameAs(rows.read(fields).context());
+        RowCheck check = new RowCheck(reading(HEADER), APP, NOW);
+        Row row = CsvRows.row(reading(HEADER), 2, List.of("7,n,2026-06-09T10:00:00Z,d,,,,,,,ios,PT,,".split(",", -1)));
+        assertThat(check.event(row).context()).isSameAs(check.event(row).context());
     }
 }

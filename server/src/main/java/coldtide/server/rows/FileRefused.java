@@ -1,14 +1,14 @@
-package coldtide.server.intake;
+package coldtide.server.rows;
 
 /** A file that cannot be read as a whole, or no further; the message says why, where, and what to do. */
-final class FileRefused extends Exception {
+public final class FileRefused extends Exception {
     private static final long serialVersionUID = 1L;
 
-    FileRefused(String sentence) {
+    public FileRefused(String sentence) {
         super(sentence);
     }
 
-    FileRefused(String sentence, Throwable cause) {
+    public FileRefused(String sentence, Throwable cause) {
         super(sentence, cause);
     }
 }

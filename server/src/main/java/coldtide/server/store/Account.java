@@ -4,16 +4,16 @@ import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 
-/** A person: one install until an account is known, then everything of that account. Written by the bulk path. */
+/** An account that events of an app have named. Written by the bulk path. */
 @Entity
-class Person {
+class Account {
     @Id
     private Long id;
 
     @Column(name = "app_id")
     private int appId;
 
-    private String account;
+    private String key;
 
-    protected Person() {}
+    protected Account() {}
 }

@@ -1,0 +1,124 @@
+package coldtide.core.log;
+
+import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.ints.IntArrays;
+import it.unimi.dsi.fastutil.ints.IntComparator;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.Arrays;
+import java.util.BitSet;
+
+/**
+ * Whose an event is (handbook §2), from nothing but the events themselves, so that the order in which they arrive does not
+ * matter. An install that never names an account is a person of its own. An event belongs to the account that its install
+ * named last, at that moment or before; what came before the first naming belongs to the first account named.
+ *
+ * <p>One pass over the events for all installs that keep to one account; only the few that change it have their events put
+ * in time order.
+ */
+final class Identity {
+    /** For each event, the place of its person in {@link #order}. */
+    final int[] person;
+
+    /** How many people there are. */
+    final int people;
+
+    /** The first event of each install that changed its account: only there the install itself is counted. */
+    private final BitSet laterOwners = new BitSet();
+
+    private final BitSet changing;
+    private final RawColumns raw;
+
+    Identity(RawColumns raw) {
+        this.raw = raw;
+        int installs = raw.installKeys.size();
+        int[] onlyAccount = new int[installs];
+        Arrays.fill(onlyAccount, RawColumns.NO_ACCOUNT);
+        changing = new BitSet(installs);
+        for (int e = 0; e < raw.size(); e++) {
+            int account = raw.account.getInt(e);
+            if (account != RawColumns.NO_ACCOUNT) {
+                int install = raw.install.getInt(e);
+                changing.set(
+                        install,
+                        changing.get(install)
+                                || onlyAccount[install] != RawColumns.NO_ACCOUNT && onlyAccount[install] != account);
+                onlyAccount[install] = account;
+            }
+        }
+        int[] owner = new int[raw.size()];
+        for (int e = 0; e < owner.length; e++) {
+            int install = raw.install.getInt(e);
+            int account = onlyAccount[install];
+            owner[e] = account == RawColumns.NO_ACCOUNT ? raw.accountKeys.size() + install : account;
+        }
+        if (!changing.isEmpty()) {
+            changesOfAccount(owner);
+        }
+        int[] place = placesInOrder(owner);
+        people = place[place.length - 1];
+        for (int e = 0; e < owner.length; e++) {
+            owner[e] = place[owner[e]];
+        }
+        person = owner;
+    }
+
+    /** Whether, at this event, an install already counted has passed to another person. */
+    boolean installAlreadyCounted(int event) {
+        return laterOwners.get(event);
+    }
+
+    private void changesOfAccount(int[] owner) {
+        Int2ObjectOpenHashMap<IntArrayList> events = new Int2ObjectOpenHashMap<>();
+        for (int e = 0; e < owner.length; e++) {
+            if (changing.get(raw.install.getInt(e))) {
+                events.computeIfAbsent(raw.install.getInt(e), install -> new IntArrayList())
+                        .add(e);
+            }
+        }
+        IntComparator inTime = raw::compare;
+        for (IntArrayList ofInstall : events.values()) {
+            int[] order = ofInstall.toIntArray();
+            IntArrays.mergeSort(order, inTime);
+            int current = Arrays.stream(order)
+                    .map(e -> raw.account.getInt(e))
+                    .filter(account -> account != RawColumns.NO_ACCOUNT)
+                    .findFirst()
+                    .orElseThrow();
+            int first = current;
+            for (int e : order) {
+                current = raw.account.getInt(e) == RawColumns.NO_ACCOUNT ? current : raw.account.getInt(e);
+                owner[e] = current;
+                laterOwners.set(e, current != first);
+            }
+        }
+    }
+
+    /**
+     * For each owner its place among those that have events, accounts by number before lone installs by number, so that the
+     * order of arrival of rows does not change the log; after them, how many places there are.
+     */
+    private int[] placesInOrder(int[] owner) {
+        int accounts = raw.accountKeys.size();
+        int owners = accounts + raw.installKeys.size();
+        BitSet seen = new BitSet(owners);
+        for (int each : owner) {
+            seen.set(each);
+        }
+        int[] byKey = seen.stream().toArray();
+        int firstInstall = seen.get(0, accounts).cardinality();
+        sort(byKey, 0, firstInstall, raw.accountKeys, 0);
+        sort(byKey, firstInstall, byKey.length, raw.installKeys, accounts);
+        int[] place = new int[owners + 1];
+        for (int i = 0; i < byKey.length; i++) {
+            place[byKey[i]] = i;
+        }
+        place[owners] = byKey.length;
+        return place;
+    }
+
+    private static void sort(int[] owners, int from, int to, LongArrayList keys, int shift) {
+        IntArrays.parallelQuickSort(
+                owners, from, to, (a, b) -> Long.compare(keys.getLong(a - shift), keys.getLong(b - shift)));
+    }
+}

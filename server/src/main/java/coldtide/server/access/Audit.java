@@ -1,0 +1,39 @@
+package coldtide.server.access;
+
+import coldtide.server.store.App;
+import coldtide.server.store.AuditEntry;
+import coldtide.server.store.AuditRepository;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+
+/** Writes down what was changed and by whom; within the transaction of the change, if there is one. */
+@Component
+public class Audit {
+    private final AuditRepository entries;
+
+    Audit(AuditRepository entries) {
+        this.entries = entries;
+    }
+
+    /**
+     * Of an app.
+     *
+     * @param action what was done, in two or three words
+     * @param detail to what, and how
+     */
+    public void note(App app, String action, String detail) {
+        entries.save(new AuditEntry(who(), app.id(), action, detail));
+    }
+
+    /** Of no single app. */
+    public void note(String action, String detail) {
+        entries.save(new AuditEntry(who(), null, action, detail));
+    }
+
+    /** The name of whoever asks; a key's name where a program does. */
+    private static String who() {
+        Authentication who = SecurityContextHolder.getContext().getAuthentication();
+        return who == null ? "the server" : who.getName();
+    }
+}

@@ -1,0 +1,149 @@
+package coldtide.server.access;
+
+import coldtide.server.http.Problem;
+import coldtide.server.store.User;
+import coldtide.server.store.User.Role;
+import coldtide.server.store.UserRepository;
+import java.security.SecureRandom;
+import java.util.List;
+import org.springframework.security.core.session.SessionInformation;
+import org.springframework.security.core.session.SessionRegistry;
+import org.springframework.security.core.userdetails.UserDetails;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Who may sign in, and with which role. Changes end the person's open sessions at once. */
+@Component
+class People {
+    static final int SHORTEST_PASSWORD = 12;
+
+    /** Without letters and digits that look alike. */
+    private static final String LETTERS = "abcdefghjkmnpqrstuvwxyz23456789";
+
+    private static final int LENGTH = 20;
+
+    private final UserRepository users;
+    private final PasswordEncoder passwords;
+    private final SessionRegistry sessions;
+    private final Audit audit;
+    private final SecureRandom random = new SecureRandom();
+
+    People(UserRepository users, PasswordEncoder passwords, SessionRegistry sessions, Audit audit) {
+        this.users = users;
+        this.passwords = passwords;
+        this.sessions = sessions;
+        this.audit = audit;
+    }
+
+    /** Somebody with a password that was made for them, shown this once. */
+    record WithPassword(User user, String password) {}
+
+    List<User> all() {
+        return users.findAllByOrderByName();
+    }
+
+    @Transactional
+    WithPassword add(String name, Role role) {
+        if (users.findByName(name).isPresent()) {
+            throw Problem.conflict("name", "There is already somebody called \"" + name + "\".");
+        }
+        String password = password();
+        User user = users.save(new User(name, passwords.encode(password), role, false));
+        audit.note("person added", name + ", " + word(role));
+        return new WithPassword(user, password);
+    }
+
+    /** A password nobody could guess. */
+    String password() {
+        StringBuilder password = new StringBuilder();
+        random.ints(LENGTH, 0, LETTERS.length()).forEach(i -> password.append(LETTERS.charAt(i)));
+        return password.toString();
+    }
+
+    @Transactional
+    User changeRole(int id, Role role) {
+        User user = require(id);
+        if (user.role() != role) {
+            keepAKeeper(user);
+            user.changeRole(role);
+            audit.note("role changed", user.name() + ", now " + word(role));
+            endSessions(user);
+        }
+        return users.save(user);
+    }
+
+    @Transactional
+    WithPassword newPassword(int id) {
+        User user = require(id);
+        String password = password();
+        user.changePassword(passwords.encode(password));
+        audit.note("password made anew", user.name());
+        endSessions(user);
+        return new WithPassword(users.save(user), password);
+    }
+
+    @Transactional
+    User end(int id) {
+        User user = require(id);
+        if (user.ended().isEmpty()) {
+            keepAKeeper(user);
+            user.end();
+            audit.note("person shut out", user.name());
+            endSessions(user);
+        }
+        return users.save(user);
+    }
+
+    @Transactional
+    User takeBack(int id) {
+        User user = require(id);
+        user.takeBack();
+        audit.note("person let in again", user.name());
+        return users.save(user);
+    }
+
+    /** Somebody changes their own password; other sessions of theirs stay. */
+    @Transactional
+    void changeOwnPassword(String name, String old, String fresh) {
+        User user = users.findByName(name).orElseThrow(() -> Problem.notFound("There is nobody called " + name + "."));
+        if (user.demo()) {
+            throw Problem.conflict("The password of the demo account stays as it is.");
+        }
+        if (!passwords.matches(old, user.passwordHash())) {
+            throw Problem.badField("old", "This is not your present password.");
+        }
+        if (fresh.length() < SHORTEST_PASSWORD) {
+            throw Problem.badField("fresh", "A password needs at least " + SHORTEST_PASSWORD + " characters.");
+        }
+        user.changePassword(passwords.encode(fresh));
+        users.save(user);
+        audit.note("password changed", name);
+    }
+
+    private User require(int id) {
+        return users.findById(id).orElseThrow(() -> Problem.notFound("There is nobody with number " + id + "."));
+    }
+
+    private void keepAKeeper(User user) {
+        boolean last = user.role() == Role.KEEPER
+                && user.ended().isEmpty()
+                && users.countByRoleAndEndedIsNull(Role.KEEPER) == 1;
+        if (last) {
+            throw Problem.conflict("role", user.name() + " is the last keeper. Make somebody else a keeper first.");
+        }
+    }
+
+    private void endSessions(User user) {
+        for (Object principal : sessions.getAllPrincipals()) {
+            if (principal instanceof UserDetails details
+                    && details.getUsername().equals(user.name())) {
+                sessions.getAllSessions(principal, false).forEach(SessionInformation::expireNow);
+            }
+        }
+    }
+
+    private static String word(Role role) {
+        return role.name().toLowerCase(java.util.Locale.ROOT);
+    }
+}

@@ -1,0 +1,149 @@
+package coldtide.server.intake;
+
+import coldtide.server.access.Audit;
+import coldtide.server.http.Problem;
+import coldtide.server.rows.FileLook;
+import coldtide.server.rows.FileRefused;
+import coldtide.server.rows.Reading;
+import coldtide.server.store.App;
+import coldtide.server.store.Import;
+import coldtide.server.store.Import.State;
+import coldtide.server.store.ImportRepository;
+import coldtide.server.store.KeptReading;
+import coldtide.server.store.KeptReadingRepository;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Receives files, in pieces or whole, looks at them, and keeps how files of a kind are to be read. */
+@Component
+class FileDesk {
+    private static final int LONGEST_FILE_NAME = 200;
+
+    private final ImportRepository imports;
+    private final KeptReadingRepository kept;
+    private final Uploads uploads;
+    private final Audit audit;
+    private final JsonMapper json;
+
+    FileDesk(ImportRepository imports, KeptReadingRepository kept, Uploads uploads, Audit audit, JsonMapper json) {
+        this.imports = imports;
+        this.kept = kept;
+        this.uploads = uploads;
+        this.audit = audit;
+        this.json = json;
+    }
+
+    /** Announces a file that will come in pieces; the same file whose upload broke off is gone on with. */
+    @Transactional
+    public Import announce(App app, String fileName, long bytes, String fingerprint, String byUser) {
+        Import run = imports.findByAppIdAndByUserAndFingerprintAndState(app.id(), byUser, fingerprint, State.UPLOADING)
+                .filter(found -> found.bytes() == bytes)
+                .orElseGet(() -> imports.save(new Import(app.id(), shortened(fileName), bytes, fingerprint, byUser)));
+        run.here(uploads.bytes(run));
+        return imports.save(run);
+    }
+
+    private static String shortened(String fileName) {
+        return fileName.length() > LONGEST_FILE_NAME ? fileName.substring(0, LONGEST_FILE_NAME) : fileName;
+    }
+
+    /** The next piece of a file; when it is whole, it is looked at. */
+    Import receive(App app, int id, long from, InputStream bytes) throws IOException {
+        Import run = require(app, id);
+        if (run.state() != State.UPLOADING) {
+            throw Problem.conflict("This file is here already.");
+        }
+        uploads.append(run, from, bytes);
+        run.here(uploads.bytes(run));
+        return run.bytesHere() == run.bytes() ? look(app, run) : imports.save(run);
+    }
+
+    /** A file that came whole. */
+    Import receive(App app, String fileName, long bytes, Path whole, String byUser) throws IOException {
+        Import run = imports.save(new Import(app.id(), shortened(fileName), bytes, null, byUser));
+        uploads.take(run, whole);
+        run.here(uploads.bytes(run));
+        return look(app, run);
+    }
+
+    private Import look(App app, Import run) throws IOException {
+        try {
+            Reading detected = FileLook.detect(uploads.file(run), app);
+            run.lookedAt(json.writeValueAsString(asKept(app, detected)));
+        } catch (FileRefused refused) {
+            run.end(State.REFUSED, refused.getMessage());
+            uploads.delete(run);
+        }
+        return imports.save(run);
+    }
+
+    /** How files with these columns were read before, with this one's packing and encoding. */
+    private Reading asKept(App app, Reading detected) {
+        return kept.findByAppIdAndColumns(app.id(), detected.columnNames())
+                .map(found -> json.readValue(found.reading(), Reading.class))
+                .map(before -> new Reading(
+                        detected.format(),
+                        detected.gzip(),
+                        detected.encoding(),
+                        detected.delimiter(),
+                        detected.header(),
+                        before.times(),
+                        before.zone(),
+                        before.decimalComma(),
+                        before.eventName(),
+                        before.currency(),
+                        before.columns()))
+                .orElse(detected);
+    }
+
+    boolean isKept(App app, Reading reading) {
+        return kept.findByAppIdAndColumns(app.id(), reading.columnNames()).isPresent();
+    }
+
+    @Transactional
+    public void keep(App app, Reading reading, String byUser) {
+        KeptReading found = kept.findByAppIdAndColumns(app.id(), reading.columnNames())
+                .orElseGet(() -> new KeptReading(app.id(), reading.columnNames()));
+        found.keep(json.writeValueAsString(reading), byUser);
+        kept.save(found);
+        audit.note(
+                app,
+                "reading kept",
+                "files with the columns "
+                        + String.join(
+                                ", ",
+                                reading.columns().stream()
+                                        .map(Reading.Column::name)
+                                        .limit(12)
+                                        .toList()));
+    }
+
+    /** How an import is read; {@code changed} instead, if it is given. */
+    Reading reading(Import run, Optional<Reading> changed) {
+        return changed.orElseGet(() -> json.readValue(
+                run.reading().orElseThrow(() -> Problem.conflict("This file was not looked at yet.")), Reading.class));
+    }
+
+    /** The first rows of a file that was looked at. */
+    List<FileLook.Sample> samples(App app, Import run, Reading reading, int count) throws IOException {
+        if (!uploads.has(run)) {
+            throw Problem.conflict("This file is no longer here.");
+        }
+        try {
+            return FileLook.samples(uploads.file(run), reading, app, count);
+        } catch (FileRefused refused) {
+            throw Problem.badField("reading", refused.getMessage());
+        }
+    }
+
+    Import require(App app, int id) {
+        return imports.findByAppIdAndId(app.id(), id)
+                .orElseThrow(() -> Problem.notFound("There is no import number " + id + "."));
+    }
+}

@@ -1,0 +1,149 @@
+package coldtide.server.intake;
+
+import static coldtide.server.store.HeldBackRepository.AS_THEY_CAME;
+
+import coldtide.server.apps.Apps;
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.HeldBackRepository;
+import coldtide.server.store.HeldBackRepository.Which;
+import coldtide.server.store.HeldBackRow;
+import coldtide.server.store.HeldBackRow.Kind;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.io.IOException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.springframework.data.domain.Page;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What was held back, over HTTP: filtered, counted, downloaded, corrected and sent again. */
+@RestController
+@RequestMapping("/api/apps/{app}")
+class HeldBackController {
+    private static final int PAGE_ROWS = 50;
+
+    private final Apps apps;
+    private final HeldBackRepository rows;
+    private final HeldBackFile file;
+    private final SendAgain sendAgain;
+
+    HeldBackController(Apps apps, HeldBackRepository rows, HeldBackFile file, SendAgain sendAgain) {
+        this.apps = apps;
+        this.rows = rows;
+        this.file = file;
+        this.sendAgain = sendAgain;
+    }
+
+    /** A page of rows held back and not settled since, oldest first. */
+    record HeldBackPage(long total, int page, int pageRows, List<HeldBackView> rows) {}
+
+    /**
+     * One row held back.
+     *
+     * @param importId null for an event that was sent live
+     * @param line in its file, or its place in the message
+     */
+    record HeldBackView(
+            long id,
+            @Schema(types = {"integer", "null"}) Integer importId,
+            long line,
+            Kind kind,
+            @Schema(types = {"string", "null"}) String field,
+            String reason,
+            String content,
+            Instant arrived) {
+        static HeldBackView of(HeldBackRow row) {
+            return new HeldBackView(
+                    row.id(),
+                    row.importId().orElse(null),
+                    row.line(),
+                    row.kind(),
+                    row.field().orElse(null),
+                    row.reason(),
+                    row.content(),
+                    row.arrived());
+        }
+    }
+
+    /** How many rows were held back for a reason of this kind on a day, and how many of them were settled since. */
+    record HeldBackDay(LocalDate day, Kind kind, long heldBack, long settled) {}
+
+    /** A row as it should have been. */
+    record Corrected(@NotNull @Size(max = 200_000) String content) {}
+
+    private Which which(App app, Integer importId, Kind kind, boolean live) {
+        return new Which(app.id(), importId, kind, live);
+    }
+
+    @GetMapping(path = "/held-back", produces = MediaType.APPLICATION_JSON_VALUE)
+    HeldBackPage heldBack(
+            @PathVariable String app,
+            @RequestParam(required = false) Integer importId,
+            @RequestParam(required = false) Kind kind,
+            @RequestParam(defaultValue = "false") boolean live,
+            @RequestParam(defaultValue = "0") int page) {
+        if (page < 0) {
+            throw Problem.badField("page", "Pages are numbered from 0, not " + page + ".");
+        }
+        Which which = which(apps.require(app), importId, kind, live);
+        Page<HeldBackRow> found = rows.findAll(which, PageRequest.of(page, PAGE_ROWS, AS_THEY_CAME));
+        return new HeldBackPage(
+                found.getTotalElements(),
+                page,
+                PAGE_ROWS,
+                found.stream().map(HeldBackView::of).toList());
+    }
+
+    @GetMapping(path = "/held-back/days", produces = MediaType.APPLICATION_JSON_VALUE)
+    List<HeldBackDay> days(@PathVariable String app) {
+        App of = apps.require(app);
+        return rows.byDay(of.id(), of.zone().getId()).stream()
+                .map(count -> new HeldBackDay(
+                        count.getDay(), Kind.valueOf(count.getKind()), count.getHeldBack(), count.getSettled()))
+                .toList();
+    }
+
+    /** The rows as CSV: of one CSV file with its own columns, to be corrected and sent again; else one column a row. */
+    @GetMapping(path = "/held-back.csv", produces = "text/csv")
+    void heldBackFile(
+            @PathVariable String app,
+            @RequestParam(required = false) Integer importId,
+            @RequestParam(required = false) Kind kind,
+            @RequestParam(defaultValue = "false") boolean live,
+            HttpServletResponse response)
+            throws IOException {
+        App of = apps.require(app);
+        response.setContentType("text/csv;charset=UTF-8");
+        response.setHeader("Content-Disposition", "attachment; filename=\"" + of.key() + "-held-back.csv\"");
+        file.write(of, which(of, importId, kind, live), response.getOutputStream());
+    }
+
+    @PostMapping(path = "/held-back/{id}/again", produces = MediaType.APPLICATION_JSON_VALUE)
+    SendAgain.Result again(@PathVariable String app, @PathVariable long id, @Valid @RequestBody Corrected corrected) {
+        return sendAgain.one(apps.require(app), id, corrected.content());
+    }
+
+    /** Tries rows again as they stand: after a setting was changed, most of them may be good. */
+    @PostMapping(path = "/held-back/again", produces = MediaType.APPLICATION_JSON_VALUE)
+    SendAgain.Result allAgain(
+            @PathVariable String app,
+            @RequestParam(required = false) Integer importId,
+            @RequestParam(required = false) Kind kind,
+            @RequestParam(defaultValue = "false") boolean live) {
+        App of = apps.require(app);
+        return sendAgain.all(of, which(of, importId, kind, live));
+    }
+}

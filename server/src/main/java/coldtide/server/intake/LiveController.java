@@ -1,0 +1,124 @@
+package coldtide.server.intake;
+
+import coldtide.server.access.Keys;
+import coldtide.server.access.Sender;
+import coldtide.server.apps.Apps;
+import coldtide.server.http.Problem;
+import coldtide.server.intake.LiveIntake.Receipt;
+import coldtide.server.rows.JsonEvent;
+import coldtide.server.rows.RowFault;
+import coldtide.server.store.App;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.time.Duration;
+import java.util.List;
+import java.util.zip.GZIPInputStream;
+import org.springframework.http.MediaType;
+import org.springframework.security.core.Authentication;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** Events that a program sends, over HTTP in the CloudEvents JSON format: one, or a batch. */
+@RestController
+class LiveController {
+    static final String ONE = "application/cloudevents+json";
+    static final String BATCH = "application/cloudevents-batch+json";
+    static final int MOST_BYTES = 8 << 20;
+    static final int MOST_EVENTS = 5_000;
+
+    private final Apps apps;
+    private final Keys keys;
+    private final KeyBrake brake;
+    private final LiveIntake intake;
+
+    LiveController(Apps apps, Keys keys, KeyBrake brake, LiveIntake intake) {
+        this.apps = apps;
+        this.keys = keys;
+        this.brake = brake;
+        this.intake = intake;
+    }
+
+    @PostMapping(
+            path = "/api/apps/{app}/events",
+            consumes = {ONE, BATCH},
+            produces = MediaType.APPLICATION_JSON_VALUE)
+    @Operation(
+            requestBody =
+                    @io.swagger.v3.oas.annotations.parameters.RequestBody(
+                            content = {
+                                @Content(mediaType = ONE, schema = @Schema(type = "object")),
+                                @Content(mediaType = BATCH, schema = @Schema(type = "object"))
+                            }))
+    Receipt send(
+            @PathVariable String app,
+            @Parameter(hidden = true) Authentication who,
+            @Parameter(hidden = true) HttpServletRequest request)
+            throws IOException {
+        App into = apps.require(app);
+        Sender sender = (Sender) who.getPrincipal();
+        keys.used(sender);
+        String message = body(request);
+        try {
+            JsonNode tree = JsonEvent.tree(message);
+            List<JsonNode> events =
+                    MediaType.parseMediaType(request.getContentType()).isCompatibleWith(MediaType.parseMediaType(BATCH))
+                            ? batch(tree)
+                            : List.of(tree);
+            hold(sender, events.size());
+            return intake.take(into, sender, events);
+        } catch (RowFault broken) {
+            hold(sender, 1);
+            return intake.broken(into, sender, message, broken);
+        }
+    }
+
+    private static List<JsonNode> batch(JsonNode tree) {
+        if (!tree.isArray()) {
+            throw Problem.badField("body", "A batch is a JSON list of events. For one event send " + ONE + ".");
+        }
+        if (tree.size() > MOST_EVENTS) {
+            throw Problem.tooLarge("The batch has " + tree.size() + " events; it may have at most " + MOST_EVENTS
+                    + ". Send it in parts.");
+        }
+        return List.copyOf(tree.values());
+    }
+
+    private void hold(Sender sender, int events) {
+        Duration wait = brake.wait(sender, events);
+        if (!wait.isZero()) {
+            throw Problem.tooMany(
+                    "This key may send " + sender.perSecond() + " events a second. Nothing of this message was taken.",
+                    wait);
+        }
+    }
+
+    /** The message, unpacked if it is packed; never more of it in memory than is allowed. */
+    private static String body(HttpServletRequest request) throws IOException {
+        if (request.getContentLengthLong() > MOST_BYTES) {
+            throw tooLarge();
+        }
+        boolean gzip = "gzip".equalsIgnoreCase(request.getHeader("Content-Encoding"));
+        try (InputStream in = gzip ? new GZIPInputStream(request.getInputStream()) : request.getInputStream()) {
+            byte[] bytes = in.readNBytes(MOST_BYTES + 1);
+            if (bytes.length > MOST_BYTES) {
+                throw tooLarge();
+            }
+            return new String(bytes, StandardCharsets.UTF_8);
+        } catch (java.util.zip.ZipException e) {
+            throw Problem.badField("body", "The body is not packed by gzip, though its Content-Encoding says so.");
+        }
+    }
+
+    private static Problem tooLarge() {
+        return Problem.tooLarge(
+                "A message may have at most " + (MOST_BYTES >> 20) + " MB, unpacked. Send it in parts.");
+    }
+}

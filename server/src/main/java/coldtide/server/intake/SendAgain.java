@@ -1,0 +1,157 @@
+package coldtide.server.intake;
+
+import coldtide.server.access.Audit;
+import coldtide.server.engine.Engine;
+import coldtide.server.http.Problem;
+import coldtide.server.rows.CloudEvent;
+import coldtide.server.rows.ContentRow;
+import coldtide.server.rows.EventCheck;
+import coldtide.server.rows.FileRefused;
+import coldtide.server.rows.JsonEvent;
+import coldtide.server.rows.Reading;
+import coldtide.server.rows.RowCheck;
+import coldtide.server.rows.RowFault;
+import coldtide.server.store.App;
+import coldtide.server.store.EventWriter;
+import coldtide.server.store.HeldBackRepository;
+import coldtide.server.store.HeldBackRepository.Which;
+import coldtide.server.store.HeldBackRow;
+import coldtide.server.store.HeldBackRow.Fault;
+import coldtide.server.store.ImportRepository;
+import coldtide.server.store.IncomingEvent;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.data.domain.PageRequest;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Tries rows held back once more, corrected or as they stand. Those taken or already known are settled. */
+@Component
+class SendAgain {
+    private static final int MOST_AT_ONCE = 20_000;
+
+    private final HeldBackRepository rows;
+    private final ImportRepository imports;
+    private final EventWriter writer;
+    private final Engine engine;
+    private final Audit audit;
+    private final JsonMapper json;
+    private final TransactionTemplate transactions;
+
+    SendAgain(
+            HeldBackRepository rows,
+            ImportRepository imports,
+            EventWriter writer,
+            Engine engine,
+            Audit audit,
+            JsonMapper json,
+            TransactionTemplate transactions) {
+        this.rows = rows;
+        this.imports = imports;
+        this.writer = writer;
+        this.engine = engine;
+        this.audit = audit;
+        this.json = json;
+        this.transactions = transactions;
+    }
+
+    /**
+     * What became of rows sent again.
+     *
+     * @param reason of a single row that is still held back
+     */
+    record Result(
+            long taken,
+            long known,
+            long heldBack,
+            @Schema(types = {"string", "null"}) String reason) {}
+
+    Result one(App app, long id, String content) {
+        Result result = transactions.execute(status -> {
+            HeldBackRow row = rows.findByAppIdAndId(app.id(), id)
+                    .filter(found -> found.settled().isEmpty())
+                    .orElseThrow(() -> Problem.notFound("There is no row held back with number " + id + "."));
+            return send(app, List.of(row), content);
+        });
+        engine.changed(app);
+        return result;
+    }
+
+    Result all(App app, Which which) {
+        Result result = transactions.execute(status -> send(
+                app,
+                rows.findAll(which, PageRequest.of(0, MOST_AT_ONCE, HeldBackRepository.AS_THEY_CAME))
+                        .getContent(),
+                null));
+        engine.changed(app);
+        return result;
+    }
+
+    /** @param content in place of what was kept; null to send rows as they stand */
+    private Result send(App app, List<HeldBackRow> sent, String content) {
+        Checks checks = new Checks(app);
+        List<HeldBackRow> good = new ArrayList<>();
+        List<IncomingEvent> events = new ArrayList<>();
+        String reason = null;
+        for (HeldBackRow row : sent) {
+            String text = content == null ? row.content() : content;
+            try {
+                events.add(checks.event(row, text));
+                good.add(row);
+            } catch (RowFault fault) {
+                row.stillHeldBack(new Fault(row.line(), fault.kind(), fault.field(), fault.getMessage(), text));
+                reason = fault.getMessage();
+            }
+        }
+        long taken = writer.merge(app, events);
+        good.forEach(HeldBackRow::settle);
+        rows.saveAll(sent);
+        long still = sent.size() - good.size();
+        audit.note(app, "rows sent again", good.size() + " taken or known, " + still + " still held back");
+        return new Result(taken, events.size() - taken, still, sent.size() == 1 ? reason : null);
+    }
+
+    /** How rows of each origin are checked. */
+    private final class Checks {
+        private final App app;
+        private final Instant now = Instant.now();
+        private final EventCheck messages;
+        private final Map<Integer, Reading> readings = new HashMap<>();
+        private final Map<Integer, RowCheck> files = new HashMap<>();
+
+        Checks(App app) {
+            this.app = app;
+            messages = new EventCheck(EventCheck.Habits.ofMessages(app), app, now);
+        }
+
+        IncomingEvent event(HeldBackRow row, String content) throws RowFault {
+            if (row.importId().isEmpty()) {
+                return messages.event(CloudEvent.fields(JsonEvent.tree(content)));
+            }
+            int importId = row.importId().get();
+            if (!files.containsKey(importId)) {
+                open(importId);
+            }
+            return files.get(importId).event(ContentRow.of(readings.get(importId), row.line(), content));
+        }
+
+        private void open(int importId) {
+            Reading reading = imports.findByAppIdAndId(app.id(), importId)
+                    .flatMap(run -> run.reading())
+                    .map(text -> json.readValue(text, Reading.class))
+                    .orElseThrow(
+                            () -> Problem.conflict("It is no longer known how this file was read. Send it again."));
+            try {
+                files.put(importId, new RowCheck(reading, app, now));
+                readings.put(importId, reading);
+            } catch (FileRefused cannotServe) {
+                throw Problem.conflict(cannotServe.getMessage());
+            }
+        }
+    }
+}

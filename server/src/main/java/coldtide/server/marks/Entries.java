@@ -1,0 +1,44 @@
+package coldtide.server.marks;
+
+import coldtide.server.store.Mark;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * Releases and marks as somebody enters them.
+ *
+ * @param releases one for each version and platform
+ */
+record Entries(List<ReleaseEntry> releases, List<MarkEntry> marks) {
+    /**
+     * A version on a platform.
+     *
+     * @param steps ascending in time and share
+     */
+    record ReleaseEntry(
+            @NotBlank @Size(max = 40) String version,
+            @NotBlank @Size(max = 40) String platform,
+            @NotNull @Size(max = 40) String build,
+            @NotEmpty @Size(max = 50) @Valid List<StepEntry> steps) {}
+
+    /** From an instant on, a share of people is offered the release; above 0, at most 1. */
+    record StepEntry(@NotNull Instant starts, double share) {}
+
+    /** Something else that happened, at a time or over a span. */
+    record MarkEntry(
+            @NotNull Mark.Kind kind,
+            @NotBlank @Size(max = 120) String name,
+            @NotNull Instant starts,
+            @Schema(types = {"string", "null"}) Instant ends) {}
+
+    static Entries none() {
+        return new Entries(new ArrayList<>(), new ArrayList<>());
+    }
+}

@@ -1,0 +1,87 @@
+package coldtide.server.rows;
+
+import coldtide.server.store.HeldBackRow.Kind;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * An event in the JSON format of the CloudEvents specification, version 1.0: {@code id} and {@code source} are the sender's,
+ * {@code type} is the name, {@code time} the sender's clock. What it is about stands in {@code data}, or in extension
+ * attributes: {@code install}, {@code account}, {@code amount}, {@code currency}, {@code revenue_type}, {@code sent} by the
+ * handbook's words, anything else a property. Who names no install is told from others by the {@code subject}, else by the
+ * {@code source}.
+ */
+public final class CloudEvent {
+    /** Attributes of the specification that are no part and no property of the event. */
+    private static final Set<String> ENVELOPE =
+            Set.of("specversion", "id", "source", "type", "time", "subject", "data");
+
+    private static final String JSON_TYPE = "application/json";
+
+    private static final Map<String, Part> PARTS = Stream.of(
+                    Part.INSTALL, Part.ACCOUNT, Part.AMOUNT, Part.CURRENCY, Part.REVENUE_TYPE, Part.SENT)
+            .collect(Collectors.toMap(Part::word, part -> part));
+
+    private CloudEvent() {}
+
+    /** @throws RowFault if a required attribute is missing or the version is another */
+    public static Fields fields(JsonNode event) throws RowFault {
+        if (!event.isObject()) {
+            throw new RowFault(Kind.FORM, null, "The event is no JSON object.");
+        }
+        if (!"1.0".equals(text(event, "specversion"))) {
+            throw new RowFault(
+                    Kind.FORM,
+                    "specversion",
+                    "\"specversion\" must be 1.0, not \"" + text(event, "specversion") + "\".");
+        }
+        Fields fields = new Fields();
+        required(fields, event, Part.ID, "id");
+        required(fields, event, Part.SOURCE, "source");
+        required(fields, event, Part.NAME, "type");
+        fields.part(Part.TIME, "time", text(event, "time"));
+        JsonEvent.flat(event).forEach((name, value) -> attribute(fields, name, value));
+        JsonNode data = event.get("data");
+        if (data != null && data.isObject()) {
+            JsonEvent.flat(data).forEach((name, value) -> add(fields, name, value));
+        } else if (data != null && !data.isNull()) {
+            fields.property("data", data.isString() ? data.asString() : data.toString());
+        }
+        if (fields.text(Part.INSTALL).isEmpty() && fields.text(Part.ACCOUNT).isEmpty()) {
+            String subject = text(event, "subject");
+            fields.part(Part.INSTALL, "install", subject.isEmpty() ? text(event, "source") : subject);
+        }
+        return fields;
+    }
+
+    private static void required(Fields fields, JsonNode event, Part part, String name) throws RowFault {
+        if (text(event, name).isBlank()) {
+            throw new RowFault(Kind.MISSING, name, "\"" + name + "\" is missing; every CloudEvent has one.");
+        }
+        fields.part(part, name, text(event, name));
+    }
+
+    private static void attribute(Fields fields, String name, Object value) {
+        boolean plainJson = name.equals("datacontenttype") && JSON_TYPE.equals(value);
+        if (!ENVELOPE.contains(name) && !name.startsWith("data.") && !plainJson) {
+            add(fields, name, value);
+        }
+    }
+
+    private static void add(Fields fields, String name, Object value) {
+        Part part = PARTS.get(name);
+        if (part == null) {
+            fields.property(name, value);
+        } else {
+            fields.part(part, name, value);
+        }
+    }
+
+    private static String text(JsonNode event, String name) {
+        JsonNode value = event.get(name);
+        return value == null || value.isNull() ? "" : value.asString("");
+    }
+}

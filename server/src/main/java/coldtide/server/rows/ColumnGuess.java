@@ -1,0 +1,169 @@
+package coldtide.server.rows;
+
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
+/** Guesses what columns become, by their names first and by what stands in them where names do not tell. */
+final class ColumnGuess {
+    private static final Instant EARLIEST = Instant.parse("1995-01-01T00:00:00Z");
+    private static final Instant LATEST = Instant.parse("2100-01-01T00:00:00Z");
+    private static final Pattern NUMBER = Pattern.compile("-?[\\d.,]*\\d");
+    private static final Pattern COMMA_NUMBER = Pattern.compile("-?(\\d{1,3}(\\.\\d{3})+|\\d+),\\d{1,2}");
+
+    private final List<String> names;
+    private final List<List<String>> rows;
+    private final ZoneId zone;
+    private final Map<Part, Integer> columnOf = new EnumMap<>(Part.class);
+    private TimeForm times = TimeForm.ISO;
+
+    /** @param rows the first rows, each as wide as {@code names} */
+    ColumnGuess(List<String> names, List<List<String>> rows, ZoneId zone) {
+        this.names = names;
+        this.rows = rows.stream().filter(row -> row.size() == names.size()).toList();
+        this.zone = zone;
+        for (Part part : Part.values()) {
+            if (part != Part.TIME && part != Part.AMOUNT) {
+                byName(part).stream().findFirst().ifPresent(column -> columnOf.put(part, column));
+            }
+        }
+        time();
+        amount();
+    }
+
+    /** Columns whose names mean the part, the surest first. */
+    private List<Integer> byName(Part part) {
+        List<Integer> found = new ArrayList<>();
+        for (int column = 0; column < names.size(); column++) {
+            if (Part.rank(part, names.get(column)).isPresent()) {
+                found.add(column);
+            }
+        }
+        found.sort(Comparator.comparing(
+                column -> Part.rank(part, names.get(column)).orElseThrow()));
+        return found;
+    }
+
+    private List<String> samples(int column) {
+        return rows.stream()
+                .map(row -> row.get(column).strip())
+                .filter(value -> !value.isEmpty())
+                .toList();
+    }
+
+    /** The first column called so whose values are times, else any column of times, else the one called so. */
+    private void time() {
+        List<Integer> named = byName(Part.TIME);
+        List<Integer> others = new ArrayList<>(named);
+        for (int column = 0; column < names.size(); column++) {
+            if (!columnOf.containsValue(column) && !named.contains(column)) {
+                others.add(column);
+            }
+        }
+        for (int column : others) {
+            boolean calledSo = named.contains(column);
+            Optional<TimeForm> form = form(samples(column), calledSo);
+            if (form.isPresent()) {
+                columnOf.put(Part.TIME, column);
+                times = form.get();
+                return;
+            }
+        }
+        named.stream().findFirst().ifPresent(column -> columnOf.put(Part.TIME, column));
+    }
+
+    /**
+     * The form by which most of the values are times of our age. Where day and month could change places, the form by which
+     * they lie closer together: a file is rather of some weeks than of one day in each month.
+     *
+     * @param calledSo whether the column is called a time; if not, mere numbers are none
+     */
+    private Optional<TimeForm> form(List<String> values, boolean calledSo) {
+        TimeForm best = null;
+        long bestCount = 0;
+        Duration bestSpan = Duration.ZERO;
+        for (TimeForm form : TimeForm.values()) {
+            if (!calledSo && form.name().startsWith("EPOCH")) {
+                continue;
+            }
+            List<Instant> read = values.stream()
+                    .flatMap(value -> read(form, value).stream())
+                    .sorted()
+                    .toList();
+            if (read.isEmpty() || read.size() * 2 < values.size()) {
+                continue;
+            }
+            Duration span = Duration.between(read.get(0), read.get(read.size() - 1));
+            if (read.size() > bestCount || read.size() == bestCount && span.compareTo(bestSpan) < 0) {
+                best = form;
+                bestCount = read.size();
+                bestSpan = span;
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    private Optional<Instant> read(TimeForm form, String value) {
+        try {
+            return Optional.of(form.parse(value, zone)).filter(time -> time.isAfter(EARLIEST) && time.isBefore(LATEST));
+        } catch (DateTimeException | ArithmeticException | NumberFormatException e) {
+            return Optional.empty();
+        }
+    }
+
+    /** "value" and the like are money only where a currency stands beside them or nothing else says what was done. */
+    private void amount() {
+        boolean moneyLikely = columnOf.containsKey(Part.CURRENCY) || !columnOf.containsKey(Part.NAME);
+        byName(Part.AMOUNT).stream()
+                .filter(column -> Part.rank(Part.AMOUNT, names.get(column)).orElseThrow() == 0
+                        || moneyLikely
+                                && samples(column).stream()
+                                        .allMatch(value -> NUMBER.matcher(value).matches()))
+                .findFirst()
+                .ifPresent(column -> columnOf.put(Part.AMOUNT, column));
+    }
+
+    TimeForm times() {
+        return times;
+    }
+
+    boolean has(Part part) {
+        return columnOf.containsKey(part);
+    }
+
+    boolean decimalComma() {
+        List<String> amounts = has(Part.AMOUNT) ? samples(columnOf.get(Part.AMOUNT)) : List.of();
+        return !amounts.isEmpty()
+                && amounts.stream()
+                        .anyMatch(value -> COMMA_NUMBER.matcher(value).matches())
+                && amounts.stream().noneMatch(value -> value.matches("-?\\d+\\.\\d{1,2}"));
+    }
+
+    List<Reading.Column> columns() {
+        List<Reading.Column> columns = new ArrayList<>();
+        for (int column = 0; column < names.size(); column++) {
+            int at = column;
+            Part part = columnOf.entrySet().stream()
+                    .filter(entry -> entry.getValue() == at)
+                    .map(Map.Entry::getKey)
+                    .findFirst()
+                    .orElse(Part.PROPERTY);
+            String name = names.get(column);
+            if (name.startsWith(HeldBackColumns.BEFORE)) {
+                part = Part.NOTHING;
+            }
+            String property = part == Part.PROPERTY ? Part.property(name) : "";
+            boolean taken = columns.stream().anyMatch(other -> other.property().equals(property));
+            columns.add(new Reading.Column(name, part, taken && !property.isEmpty() ? name : property));
+        }
+        return columns;
+    }
+}

@@ -1,0 +1,100 @@
+package coldtide.server.rows;
+
+import coldtide.server.store.HeldBackRow.Kind;
+import de.siegmar.fastcsv.reader.CsvParseException;
+import de.siegmar.fastcsv.reader.CsvReader;
+import de.siegmar.fastcsv.reader.CsvRecord;
+import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
+import de.siegmar.fastcsv.writer.CsvWriter;
+import java.io.IOException;
+import java.io.StringWriter;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+
+/** Rows of CSV (RFC 4180, with the delimiter of the reading). */
+final class CsvRows implements Rows {
+    private final FileText text;
+    private final Reading reading;
+    private final CsvReader<CsvRecord> reader;
+    private final Iterator<CsvRecord> records;
+    private long line;
+
+    CsvRows(Path file, Reading reading) throws IOException, FileRefused {
+        this.reading = reading;
+        text = new FileText(file, reading.gzip(), reading.encoding());
+        reader = parser(reading.delimiter().charAt(0)).ofCsvRecord(text.reader());
+        records = reader.iterator();
+        if (reading.header() && hasNext()) {
+            records.next();
+        }
+    }
+
+    static CsvReader.CsvReaderBuilder parser(char delimiter) {
+        return CsvReader.builder()
+                .fieldSeparator(delimiter)
+                .skipEmptyLines(true)
+                .extraFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .missingFieldStrategy(FieldMismatchStrategy.IGNORE)
+                .allowUnclosedQuote(false);
+    }
+
+    @Override
+    public boolean hasNext() throws FileRefused {
+        try {
+            return records.hasNext();
+        } catch (UncheckedIOException e) {
+            throw FileText.refused(e, line);
+        } catch (CsvParseException e) {
+            throw broken(e, line);
+        }
+    }
+
+    static FileRefused broken(CsvParseException cause, long line) {
+        return new FileRefused(
+                "The file could not be read as CSV after line " + line
+                        + "; perhaps a quotation mark there is not closed"
+                        + " or a line is far too long. Rows before it were read.",
+                cause);
+    }
+
+    @Override
+    public Row next() {
+        CsvRecord read = records.next();
+        line = read.getStartingLineNumber();
+        return row(reading, line, read.getFields());
+    }
+
+    static Row row(Reading reading, long line, List<String> fields) {
+        if (fields.size() != reading.columns().size()) {
+            String reason = "The row has " + fields.size() + " fields where the header has "
+                    + reading.columns().size() + ".";
+            return new Row.Broken(line, new RowFault(Kind.FORM, null, reason), content(reading, fields));
+        }
+        return new Row.Values(line, fields.toArray(), Map.of(), () -> content(reading, fields));
+    }
+
+    private static String content(Reading reading, List<String> fields) {
+        StringWriter out = new StringWriter();
+        try (CsvWriter csv = CsvWriter.builder()
+                .fieldSeparator(reading.delimiter().charAt(0))
+                .build(out)) {
+            csv.writeRecord(fields);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e); // text in memory does not fail
+        }
+        return out.toString().stripTrailing();
+    }
+
+    @Override
+    public long bytesRead() {
+        return text.bytesRead();
+    }
+
+    @Override
+    public void close() throws IOException {
+        reader.close();
+    }
+}

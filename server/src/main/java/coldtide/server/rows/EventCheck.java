@@ -1,0 +1,330 @@
+package coldtide.server.rows;
+
+import coldtide.core.log.Money;
+import coldtide.core.log.RevenueType;
+import coldtide.server.store.App;
+import coldtide.server.store.HeldBackRow.Kind;
+import coldtide.server.store.IncomingEvent;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.Currency;
+import java.util.HashMap;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.regex.Pattern;
+
+/** Checks what a row or message says and makes an event of it, by the rules of handbook §2. For one thread. */
+public final class EventCheck {
+    /** In place of a sender where none is named. */
+    public static final String NO_SOURCE = "file";
+
+    private static final int LONGEST_KEY = 200;
+    private static final int LONGEST_VALUE = 8_192;
+    private static final int MOST_PROPERTIES = 200;
+    private static final Duration FURTHEST_AHEAD = Duration.ofHours(24);
+    private static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
+    private static final int MOST_SHARED_CONTEXTS = 50_000;
+    private static final Pattern NUMBER = Pattern.compile("-?(0|[1-9]\\d{0,17})(\\.\\d{1,15})?");
+
+    /**
+     * What the sender leaves to us.
+     *
+     * @param zone whose clocks count where a time says no offset
+     * @param decimalComma whether amounts have a comma where others have a point
+     * @param typed whether the format tells numbers from texts; if not, texts that are numbers become numbers
+     * @param timeOptional whether an event that says no time happened when it arrived
+     * @param eventName name of events that say none, or nothing
+     * @param currency of amounts that say none, or nothing
+     */
+    public record Habits(
+            TimeForm times,
+            ZoneId zone,
+            boolean decimalComma,
+            boolean typed,
+            boolean timeOptional,
+            Optional<String> eventName,
+            Optional<String> currency) {
+        /** Of messages: ISO 8601 with an offset, typed values. */
+        public static Habits ofMessages(App app) {
+            return new Habits(TimeForm.ISO, app.zone(), false, true, true, Optional.empty(), Optional.empty());
+        }
+    }
+
+    private final Habits habits;
+    private final Duration lateLimit;
+    private final Instant now;
+    private final Map<Map<String, String>, Map<String, String>> contexts = new HashMap<>();
+
+    /** @param now the time of arrival of what does not say when it was received */
+    public EventCheck(Habits habits, App app, Instant now) {
+        this.habits = habits;
+        this.now = now;
+        lateLimit = Duration.ofDays(app.lateLimitDays());
+    }
+
+    /** @throws RowFault if it cannot be taken; the first fault found */
+    public IncomingEvent event(Fields fields) throws RowFault {
+        checkValues(fields);
+        Instant received = fields.text(Part.RECEIVED).isEmpty() ? now : time(fields, Part.RECEIVED);
+        if (received.isAfter(now.plus(FURTHEST_AHEAD))) {
+            throw time(fields, Part.RECEIVED, "lies more than 24 hours ahead: " + received + ".");
+        }
+        Instant time = onOurClock(fields, received);
+        if (time.isAfter(received.plus(FURTHEST_AHEAD))) {
+            throw time(fields, Part.TIME, "lies more than 24 hours after the event was received: " + time + ".");
+        }
+        if (time.isBefore(received.minus(lateLimit))) {
+            throw time(
+                    fields,
+                    Part.TIME,
+                    "is older than this app's limit of " + lateLimit.toDays() + " days: " + time + ".");
+        }
+        String account = key(fields, Part.ACCOUNT);
+        String install = key(fields, Part.INSTALL);
+        if (install.isEmpty() && account.isEmpty()) {
+            throw missing(fields, fields.called.containsKey(Part.INSTALL) ? Part.INSTALL : Part.ACCOUNT);
+        }
+        String name = key(fields, Part.NAME);
+        String source = key(fields, Part.SOURCE);
+        return new IncomingEvent(
+                source.isEmpty() ? NO_SOURCE : source,
+                id(fields),
+                name.isEmpty() ? habits.eventName().orElseThrow(() -> missing(fields, Part.NAME)) : name,
+                time,
+                received,
+                install.isEmpty() ? "account " + account : install,
+                account.isEmpty() ? Optional.empty() : Optional.of(account),
+                context(fields),
+                money(fields),
+                properties(fields));
+    }
+
+    private static RowFault time(Fields fields, Part part, String rest) {
+        return new RowFault(Kind.TIME, fields.called(part), "\"" + fields.called(part) + "\" " + rest);
+    }
+
+    private static RowFault missing(Fields fields, Part part) {
+        return new RowFault(Kind.MISSING, fields.called(part), "\"" + fields.called(part) + "\" is empty.");
+    }
+
+    private void checkValues(Fields fields) throws RowFault {
+        if (fields.properties.size() > MOST_PROPERTIES) {
+            throw new RowFault(
+                    Kind.TOO_LONG,
+                    null,
+                    "The event has " + fields.properties.size() + " properties; it may have at most " + MOST_PROPERTIES
+                            + ".");
+        }
+        for (Map.Entry<Part, Object> part : fields.parts.entrySet()) {
+            checkText(fields.called(part.getKey()), part.getValue());
+        }
+        for (Map.Entry<String, Object> property : fields.properties.entrySet()) {
+            if (property.getKey().length() > Reading.LONGEST_NAME) {
+                throw new RowFault(
+                        Kind.TOO_LONG,
+                        null,
+                        "A property's name has " + property.getKey().length() + " characters; it may have at most "
+                                + Reading.LONGEST_NAME + ".");
+            }
+            checkText(property.getKey(), property.getValue());
+        }
+    }
+
+    private static void checkText(String name, Object value) throws RowFault {
+        if (!(value instanceof String text)) {
+            return;
+        }
+        if (text.length() > LONGEST_VALUE) {
+            throw tooLong(name, text.length(), "a value", LONGEST_VALUE);
+        }
+        if (text.indexOf('\0') >= 0) {
+            throw new RowFault(Kind.NOT_TEXT, name, "\"" + name + "\" holds a zero byte, which is no text.");
+        }
+        if (text.indexOf('\uFFFD') >= 0) {
+            throw new RowFault(
+                    Kind.NOT_TEXT, name, "\"" + name + "\" holds bytes that are no text in the file's encoding.");
+        }
+    }
+
+    private static RowFault tooLong(String name, int length, String what, int most) {
+        return new RowFault(
+                Kind.TOO_LONG,
+                name,
+                "\"" + name + "\" has " + length + " characters; " + what + " may have at most " + most + ".");
+    }
+
+    private static String key(Fields fields, Part part) throws RowFault {
+        String value = fields.text(part);
+        if (value.length() > LONGEST_KEY) {
+            throw tooLong(fields.called(part), value.length(), "it", LONGEST_KEY);
+        }
+        return value;
+    }
+
+    /** The sender's time, shifted where its clock differs from ours by more than a minute when it sends. */
+    private Instant onOurClock(Fields fields, Instant received) throws RowFault {
+        if (fields.text(Part.TIME).isEmpty()) {
+            if (habits.timeOptional()) {
+                return received;
+            }
+            throw missing(fields, Part.TIME);
+        }
+        Instant time = time(fields, Part.TIME);
+        if (fields.text(Part.SENT).isEmpty()) {
+            return time;
+        }
+        Duration ahead = Duration.between(received, time(fields, Part.SENT));
+        return ahead.abs().compareTo(CLOCK_TOLERANCE) > 0 ? time.minus(ahead) : time;
+    }
+
+    private Instant time(Fields fields, Part part) throws RowFault {
+        String text = fields.text(part);
+        try {
+            return habits.times().parse(text, habits.zone());
+        } catch (DateTimeException | NumberFormatException | ArithmeticException e) {
+            String shown = text.length() > 60 ? text.substring(0, 60) + " …" : text;
+            throw time(
+                    fields,
+                    part,
+                    "is no time: \"" + shown + "\". "
+                            + (habits.times() == TimeForm.ISO
+                                    ? "Write it like 2026-07-14T10:03:22Z."
+                                    : "Times of this file are read as "
+                                            + habits.times()
+                                                    .name()
+                                                    .toLowerCase(java.util.Locale.ROOT)
+                                                    .replace('_', ' ')
+                                            + "."));
+        }
+    }
+
+    /** The sender's, or one that follows from everything else the row says: the same row again is the same event. */
+    private static String id(Fields fields) throws RowFault {
+        String id = key(fields, Part.ID);
+        if (!id.isEmpty()) {
+            return id;
+        }
+        try {
+            MessageDigest digest = MessageDigest.getInstance("SHA-256");
+            fields.parts.forEach((part, value) -> feed(digest, part.word(), value));
+            new TreeMap<>(fields.properties).forEach((name, value) -> feed(digest, name, value));
+            return "row-" + HexFormat.of().formatHex(digest.digest(), 0, 16);
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java has SHA-256.", e);
+        }
+    }
+
+    private static void feed(MessageDigest digest, String name, Object value) {
+        String text = Fields.text(value).strip();
+        digest.update((name + '\0' + text.length() + '\0' + text + '\0').getBytes(StandardCharsets.UTF_8));
+    }
+
+    private Map<String, String> context(Fields fields) {
+        Map<String, String> context = new LinkedHashMap<>();
+        fields.properties.forEach((name, value) -> {
+            if (Part.CONTEXT.contains(name)) {
+                context.put(name, Fields.text(value));
+            }
+        });
+        if (contexts.size() > MOST_SHARED_CONTEXTS) {
+            contexts.clear();
+        }
+        Map<String, String> known = contexts.putIfAbsent(context, context);
+        return known == null ? context : known;
+    }
+
+    private Map<String, Object> properties(Fields fields) {
+        Map<String, Object> values = new LinkedHashMap<>();
+        fields.properties.forEach((name, value) -> {
+            if (!Part.CONTEXT.contains(name)) {
+                values.put(name, habits.typed() ? value : value(value));
+            }
+        });
+        return values;
+    }
+
+    /** Of formats that know only text: what looks like a number or true/false is one. */
+    private static Object value(Object value) {
+        String text = value.toString();
+        if (NUMBER.matcher(text).matches()) {
+            return new BigDecimal(text);
+        }
+        return switch (text) {
+            case "true" -> Boolean.TRUE;
+            case "false" -> Boolean.FALSE;
+            default -> text;
+        };
+    }
+
+    private Optional<Money> money(Fields fields) throws RowFault {
+        String amount = fields.text(Part.AMOUNT);
+        String type = fields.text(Part.REVENUE_TYPE);
+        if (amount.isEmpty()) {
+            if (!type.isEmpty()) {
+                throw money(fields, Part.AMOUNT, "There is a \"revenue_type\" but no \"amount\".");
+            }
+            return Optional.empty();
+        }
+        RevenueType known = RevenueType.ofWord(type.isEmpty() ? "purchase" : type)
+                .orElseThrow(() -> money(
+                        fields,
+                        Part.REVENUE_TYPE,
+                        "\"" + fields.called(Part.REVENUE_TYPE)
+                                + "\" must be purchase, ad, subscription or refund, not \"" + type + "\"."));
+        return Optional.of(new Money(micros(fields, amount), currency(fields), known));
+    }
+
+    private static RowFault money(Fields fields, Part part, String reason) {
+        return new RowFault(Kind.MONEY, fields.called(part), reason);
+    }
+
+    private long micros(Fields fields, String written) throws RowFault {
+        String called = fields.called(Part.AMOUNT);
+        String amount = habits.decimalComma() ? written.replace(".", "").replace(',', '.') : written;
+        if (!NUMBER.matcher(amount).matches()) {
+            throw money(
+                    fields,
+                    Part.AMOUNT,
+                    "\"" + called + "\" is no decimal number like " + (habits.decimalComma() ? "4,99" : "4.99") + ": \""
+                            + written + "\".");
+        }
+        if (amount.startsWith("-")) {
+            throw money(
+                    fields,
+                    Part.AMOUNT,
+                    "\"" + called + "\" is negative: " + written
+                            + ". Send what is given back as a positive amount with revenue_type refund.");
+        }
+        try {
+            return Money.microsOf(new BigDecimal(amount));
+        } catch (ArithmeticException e) {
+            throw money(fields, Part.AMOUNT, "\"" + called + "\" is too large: " + written + ".");
+        }
+    }
+
+    private String currency(Fields fields) throws RowFault {
+        String written = fields.text(Part.CURRENCY);
+        if (written.isEmpty() && habits.currency().isEmpty()) {
+            throw money(
+                    fields, Part.CURRENCY, "There is an \"amount\" but no \"" + fields.called(Part.CURRENCY) + "\".");
+        }
+        String code = written.isEmpty() ? habits.currency().get() : written;
+        try {
+            return Currency.getInstance(code).getCurrencyCode();
+        } catch (IllegalArgumentException e) {
+            throw money(
+                    fields,
+                    Part.CURRENCY,
+                    "\"" + fields.called(Part.CURRENCY) + "\" is no ISO 4217 code: \"" + code + "\".");
+        }
+    }
+}

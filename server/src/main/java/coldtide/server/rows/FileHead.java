@@ -1,0 +1,116 @@
+package coldtide.server.rows;
+
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.SequenceInputStream;
+import java.nio.ByteBuffer;
+import java.nio.CharBuffer;
+import java.nio.charset.CharsetDecoder;
+import java.nio.charset.CoderResult;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.Optional;
+import java.util.zip.GZIPInputStream;
+
+/**
+ * What the first bytes of a file tell: how it is packed, which format, which encoding.
+ *
+ * @param text the beginning of a text file, decoded; empty for others
+ * @param cut whether the file goes on after that
+ */
+record FileHead(Reading.Format format, boolean gzip, String encoding, String text, boolean cut) {
+    private static final int SAMPLE_BYTES = 512 * 1024;
+
+    static FileHead of(Path file) throws IOException, FileRefused {
+        try (InputStream bytes = Files.newInputStream(file)) {
+            byte[] first = bytes.readNBytes(4);
+            if (first.length == 0) {
+                throw new FileRefused("The file is empty. Its first line must name the columns.");
+            }
+            if (Arrays.equals(first, "PAR1".getBytes(StandardCharsets.US_ASCII))) {
+                return new FileHead(Reading.Format.PARQUET, false, "UTF-8", "", true);
+            }
+            if (first.length == 4 && first[0] == 'P' && first[1] == 'K' && first[2] == 3 && first[3] == 4) {
+                throw new FileRefused(
+                        "This is a ZIP archive or a spreadsheet. Send the table in it as CSV, packed by gzip if"
+                                + " it is large.");
+            }
+            boolean gzip = first.length > 1 && first[0] == (byte) 0x1F && first[1] == (byte) 0x8B;
+            InputStream whole = new SequenceInputStream(new ByteArrayInputStream(first), bytes);
+            return text(gzip ? new GZIPInputStream(whole) : whole, gzip);
+        } catch (java.util.zip.ZipException | java.io.EOFException e) {
+            throw new FileRefused("The file begins like a gzip file but is broken or ends too early.", e);
+        }
+    }
+
+    private static FileHead text(InputStream bytes, boolean gzip) throws IOException, FileRefused {
+        byte[] sample = bytes.readNBytes(SAMPLE_BYTES);
+        String encoding = encoding(sample);
+        String text = FileText.charset(encoding).decode(ByteBuffer.wrap(sample)).toString();
+        text = text.startsWith("\uFEFF") ? text.substring(1) : text;
+        String content = text.stripLeading();
+        if (content.isEmpty()) {
+            throw new FileRefused("The file is empty. Its first line must name the columns.");
+        }
+        if (content.charAt(0) == '[') {
+            throw new FileRefused("This is a JSON list. Send one JSON object a line (NDJSON) instead.");
+        }
+        Reading.Format format = content.charAt(0) == '{' ? Reading.Format.NDJSON : Reading.Format.CSV;
+        return new FileHead(format, gzip, encoding, text, sample.length == SAMPLE_BYTES);
+    }
+
+    /** By byte order mark, else UTF-8 if the bytes are valid UTF-8, else UTF-16 by its zero bytes, else Windows-1252. */
+    static String encoding(byte[] sample) {
+        return mark(sample).orElseGet(() -> {
+            int evenZeros = 0;
+            int oddZeros = 0;
+            for (int i = 0; i < sample.length; i++) {
+                evenZeros += sample[i] == 0 && i % 2 == 0 ? 1 : 0;
+                oddZeros += sample[i] == 0 && i % 2 == 1 ? 1 : 0;
+            }
+            if (oddZeros > sample.length / 4) {
+                return "UTF-16LE";
+            }
+            if (evenZeros > sample.length / 4) {
+                return "UTF-16BE";
+            }
+            return validUtf8(sample) ? "UTF-8" : "windows-1252";
+        });
+    }
+
+    private static Optional<String> mark(byte[] sample) {
+        int first = sample.length > 1 ? (sample[0] & 0xFF) << 8 | sample[1] & 0xFF : 0;
+        if (first == 0xEFBB) {
+            return Optional.of("UTF-8");
+        }
+        if (first == 0xFFFE || first == 0xFEFF) {
+            return Optional.of("UTF-16");
+        }
+        return Optional.empty();
+    }
+
+    /** A character cut off by the end of the sample is no fault; nor is one stray byte in a thousand good characters. */
+    private static boolean validUtf8(byte[] sample) {
+        CharsetDecoder decoder = StandardCharsets.UTF_8.newDecoder();
+        ByteBuffer bytes = ByteBuffer.wrap(sample);
+        CharBuffer chars = CharBuffer.allocate(sample.length + 1);
+        int faults = 0;
+        int wide = 0;
+        while (true) {
+            CoderResult result = decoder.decode(bytes, chars, false);
+            if (!result.isError()) {
+                break;
+            }
+            faults++;
+            bytes.position(bytes.position() + result.length());
+        }
+        chars.flip();
+        while (chars.hasRemaining()) {
+            wide += chars.get() > 0x7F ? 1 : 0;
+        }
+        return faults == 0 || faults * 1000L < wide;
+    }
+}

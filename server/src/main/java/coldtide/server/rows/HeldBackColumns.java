@@ -1,0 +1,12 @@
+package coldtide.server.rows;
+
+import java.util.List;
+
+/** Columns that a file of held-back rows has before those of the rows themselves; a file that comes back leaves them out. */
+public final class HeldBackColumns {
+    static final String BEFORE = "held back: ";
+
+    public static final List<String> NAMES = List.of(BEFORE + "line", BEFORE + "field", BEFORE + "reason");
+
+    private HeldBackColumns() {}
+}

@@ -1,0 +1,117 @@
+package coldtide.server.rows;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** What a column becomes: a part of the event with a meaning of its own, one of its properties, or nothing. */
+public enum Part {
+    ID("id", "event_id", "eventid", "uuid", "insert_id", "message_id", "order_id", "transaction_id"),
+    SOURCE("source", "sender"),
+    NAME("name", "event", "event_name", "eventname", "action"),
+    TIME(
+            "time",
+            "timestamp",
+            "date",
+            "datetime",
+            "event_time",
+            "eventtime",
+            "event_timestamp",
+            "created_at",
+            "created",
+            "occurred_at",
+            "ts",
+            "day",
+            "when"),
+    RECEIVED("received", "received_at", "server_time", "arrived"),
+    SENT("sent", "sent_at", "send_time"),
+    INSTALL("install", "install_id", "device_id", "device", "instance_id", "installation_id", "anonymous_id"),
+    ACCOUNT(
+            "account",
+            "account_id",
+            "user",
+            "user_id",
+            "userid",
+            "customer",
+            "customer_id",
+            "player",
+            "player_id",
+            "member",
+            "member_id",
+            "login"),
+    AMOUNT("amount", "value", "price", "revenue", "total", "sum", "paid"),
+    CURRENCY("currency", "currency_code"),
+    REVENUE_TYPE("revenue_type"),
+    PROPERTY,
+    NOTHING;
+
+    /** Properties that stay the same from event to event of an install are kept once. */
+    static final Set<String> CONTEXT = Set.of(
+            "platform",
+            "os_version",
+            "app_version",
+            "build",
+            "device_model",
+            "gpu",
+            "ram_gb",
+            "language",
+            "country",
+            "region",
+            "city",
+            "channel",
+            "campaign",
+            "medium",
+            "referrer");
+
+    /** Other words for standard properties. Common practice, no source. */
+    private static final List<List<String>> PROPERTY_WORDS = List.of(
+            List.of("platform", "os", "operating_system"),
+            List.of("app_version", "version", "appversion"),
+            List.of("device_model", "model", "device_name"),
+            List.of("country", "country_code"),
+            List.of("language", "locale", "lang"),
+            List.of("item", "product", "product_id", "sku", "article"),
+            List.of("quantity", "qty", "count", "pieces"));
+
+    private final List<String> words;
+
+    /** @param words names of columns that usually mean this, the first being the handbook's. Common practice, no source. */
+    Part(String... words) {
+        this.words = List.of(words);
+    }
+
+    /** What an event file calls it; the constant in small letters. */
+    public String word() {
+        return name().toLowerCase(java.util.Locale.ROOT);
+    }
+
+    /** What a column of this name usually becomes; a property if nothing else. */
+    static Part ofColumn(String column) {
+        String plain = plain(column);
+        return Arrays.stream(values())
+                .filter(part -> part.words.contains(plain))
+                .findFirst()
+                .orElse(PROPERTY);
+    }
+
+    /** How sure the name is: 0 for the handbook's own word, more for the other words; empty if it is none of them. */
+    static Optional<Integer> rank(Part part, String column) {
+        int at = part.words.indexOf(plain(column));
+        return at < 0 ? Optional.empty() : Optional.of(at);
+    }
+
+    /** The standard property of that name, or the name itself. */
+    static String property(String column) {
+        String plain = plain(column);
+        return PROPERTY_WORDS.stream()
+                .filter(words -> words.contains(plain))
+                .map(words -> words.get(0))
+                .findFirst()
+                .orElse(CONTEXT.contains(plain) ? plain : column.strip());
+    }
+
+    private static String plain(String column) {
+        return column.strip().toLowerCase(java.util.Locale.ROOT).replaceAll("[^\\p{L}\\p{N}]+", "_");
+    }
+}

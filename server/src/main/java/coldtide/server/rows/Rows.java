@@ -1,0 +1,46 @@
+package coldtide.server.rows;
+
+import java.io.IOException;
+import java.nio.file.Path;
+
+/** The rows of a file, one after another; holds a few at a time whatever the size of the file. */
+public interface Rows extends AutoCloseable {
+    /** More of a row than this is not kept when it is held back. */
+    int LONGEST_CONTENT = 64 * 1024;
+
+    /**
+     * Opens a file as its reading says.
+     *
+     * @throws FileRefused if it is not what the reading says
+     */
+    static Rows open(Path file, Reading reading) throws IOException, FileRefused {
+        return switch (reading.format()) {
+            case CSV -> new CsvRows(file, reading);
+            case NDJSON -> new JsonRows(file, reading);
+            case PARQUET -> new ParquetRows(file, reading);
+        };
+    }
+
+    /**
+     * Whether there is another row.
+     *
+     * @throws FileRefused if the file cannot be read further; the rows before stand
+     */
+    boolean hasNext() throws FileRefused;
+
+    Row next();
+
+    /** Bytes of the file read so far, a little ahead of the row. */
+    long bytesRead();
+
+    @Override
+    void close() throws IOException;
+
+    /** The part of a row that is kept where it is held back. */
+    static String kept(String content) {
+        String text = content.replace('\0', '\uFFFD');
+        return text.length() <= LONGEST_CONTENT
+                ? text
+                : text.substring(0, LONGEST_CONTENT) + " … and " + (text.length() - LONGEST_CONTENT) + " more";
+    }
+}

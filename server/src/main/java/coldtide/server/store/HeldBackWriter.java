@@ -1,0 +1,60 @@
+package coldtide.server.store;
+
+import jakarta.persistence.EntityManager;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import org.hibernate.Session;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Rows held back into the store, in bulk. */
+@Component
+public class HeldBackWriter {
+    private final EntityManager entities;
+
+    HeldBackWriter(EntityManager entities) {
+        this.entities = entities;
+    }
+
+    /** Keeps rows of a file. */
+    @Transactional
+    public void add(Import from, List<HeldBackRow.Fault> faults) {
+        write(from.appId(), "import_id", from.id(), faults);
+    }
+
+    /** Keeps events that a program sent by its key. */
+    @Transactional
+    public void add(int appId, int keyId, List<HeldBackRow.Fault> faults) {
+        write(appId, "key_id", keyId, faults);
+    }
+
+    private void write(int appId, String origin, int originId, List<HeldBackRow.Fault> faults) {
+        if (faults.isEmpty()) {
+            return;
+        }
+        entities.unwrap(Session.class).doWork(connection -> copy(connection, appId, origin, originId, faults));
+    }
+
+    private static void copy(
+            Connection connection, int appId, String origin, int originId, List<HeldBackRow.Fault> faults)
+            throws SQLException {
+        Instant now = Instant.now();
+        String target = "held_back_row (app_id, " + origin + ", line, kind, field, reason, content, arrived)";
+        try (BinaryCopy copy = new BinaryCopy(connection, target)) {
+            for (HeldBackRow.Fault fault : faults) {
+                copy.row(8).int4(appId).int4(originId).int8(fault.line());
+                copy.text(fault.kind().name());
+                fault.field().map(HeldBackWriter::clean).ifPresentOrElse(copy::text, copy::none);
+                copy.text(clean(fault.reason())).text(clean(fault.content())).timestamp(now);
+            }
+            copy.finish();
+        }
+    }
+
+    /** Zero bytes cannot be kept as text. */
+    private static String clean(String text) {
+        return text.replace('\0', '\uFFFD');
+    }
+}

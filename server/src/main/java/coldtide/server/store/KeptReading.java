@@ -1,0 +1,49 @@
+package coldtide.server.store;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+/** How files with these columns are to be read. */
+@Entity
+public class KeptReading {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Integer id;
+
+    @Column(name = "app_id")
+    private int appId;
+
+    private String columns;
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    private String reading;
+
+    private Instant kept;
+
+    @Column(name = "kept_by")
+    private String keptBy;
+
+    protected KeptReading() {}
+
+    public KeptReading(int appId, String columns) {
+        this.appId = appId;
+        this.columns = columns;
+    }
+
+    /** @param reading as JSON */
+    public void keep(String reading, String byUser) {
+        this.reading = reading;
+        kept = Instant.now();
+        keptBy = byUser;
+    }
+
+    public String reading() {
+        return reading;
+    }
+}

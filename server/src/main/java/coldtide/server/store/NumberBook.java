@@ -1,0 +1,182 @@
+package coldtide.server.store;
+
+import it.unimi.dsi.fastutil.objects.Object2LongOpenHashMap;
+import java.nio.ByteBuffer;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.UUID;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * The numbers of an app's event names, contexts, installs and accounts, kept in memory while events come in. What is new is
+ * written by {@link #flush}; a book whose transaction failed is thrown away. Not safe for several threads.
+ */
+final class NumberBook {
+    private static final long UNKNOWN = -1;
+
+    private record NewContext(long id, UUID digest, byte[] json) {}
+
+    /** Keys of one table and their numbers. */
+    private static final class Keys {
+        private final String table;
+        private final NumberBlock numbers;
+        private final Object2LongOpenHashMap<String> known = new Object2LongOpenHashMap<>();
+        private final List<String> fresh = new ArrayList<>();
+
+        Keys(String table) {
+            this.table = table;
+            numbers = new NumberBlock(table + "_seq");
+            known.defaultReturnValue(UNKNOWN);
+        }
+
+        long number(Connection connection, String key) throws SQLException {
+            long number = known.getLong(key);
+            if (number == UNKNOWN) {
+                number = numbers.next(connection);
+                known.put(key, number);
+                fresh.add(key);
+            }
+            return number;
+        }
+
+        void flush(Connection connection, int appId) throws SQLException {
+            if (fresh.isEmpty()) {
+                return;
+            }
+            try (BinaryCopy copy = new BinaryCopy(connection, table + " (id, app_id, key)")) {
+                for (String key : fresh) {
+                    copy.row(3).int8(known.getLong(key)).int4(appId).text(key);
+                }
+                copy.finish();
+            }
+            fresh.clear();
+        }
+    }
+
+    private final int appId;
+    private final JsonMapper json;
+    private final NumberBlock contextNumbers = new NumberBlock("event_context_seq");
+    private final Map<String, Integer> names = new HashMap<>();
+    private final Map<UUID, Long> contexts = new HashMap<>();
+    private final List<NewContext> newContexts = new ArrayList<>();
+    private final Keys installs = new Keys("install");
+    private final Keys accounts = new Keys("account");
+
+    private NumberBook(int appId, JsonMapper json) {
+        this.appId = appId;
+        this.json = json;
+    }
+
+    static NumberBook load(Connection connection, int appId, JsonMapper json) throws SQLException {
+        NumberBook book = new NumberBook(appId, json);
+        book.each(
+                connection,
+                "select name, id from event_name where app_id = ?",
+                row -> book.names.put(row.getString(1), row.getInt(2)));
+        book.each(connection, "select digest, id from event_context where app_id = ?", row -> {
+            ByteBuffer digest = ByteBuffer.wrap(row.getBytes(1));
+            book.contexts.put(new UUID(digest.getLong(), digest.getLong()), row.getLong(2));
+        });
+        for (Keys keys : List.of(book.installs, book.accounts)) {
+            book.each(
+                    connection,
+                    "select key, id from " + keys.table + " where app_id = ?",
+                    row -> keys.known.put(row.getString(1), row.getLong(2)));
+        }
+        return book;
+    }
+
+    private interface RowReader {
+        void read(ResultSet row) throws SQLException;
+    }
+
+    private void each(Connection connection, String sql, RowReader reader) throws SQLException {
+        try (PreparedStatement statement = connection.prepareStatement(sql)) {
+            statement.setInt(1, appId);
+            statement.setFetchSize(10_000);
+            try (ResultSet rows = statement.executeQuery()) {
+                while (rows.next()) {
+                    reader.read(rows);
+                }
+            }
+        }
+    }
+
+    int name(Connection connection, String name) throws SQLException {
+        Integer known = names.get(name);
+        if (known != null) {
+            return known;
+        }
+        try (PreparedStatement statement =
+                connection.prepareStatement("insert into event_name (app_id, name) values (?, ?) returning id")) {
+            statement.setInt(1, appId);
+            statement.setString(2, name);
+            try (ResultSet row = statement.executeQuery()) {
+                row.next();
+                names.put(name, row.getInt(1));
+                return row.getInt(1);
+            }
+        }
+    }
+
+    long install(Connection connection, String key) throws SQLException {
+        return installs.number(connection, key);
+    }
+
+    long account(Connection connection, String key) throws SQLException {
+        return accounts.number(connection, key);
+    }
+
+    long context(Connection connection, Map<String, String> properties) throws SQLException {
+        byte[] text = json.writeValueAsBytes(new TreeMap<>(properties));
+        UUID digest = digest(text);
+        Long known = contexts.get(digest);
+        if (known != null) {
+            return known;
+        }
+        long id = contextNumbers.next(connection);
+        contexts.put(digest, id);
+        newContexts.add(new NewContext(id, digest, text));
+        return id;
+    }
+
+    /** The first half of SHA-256: two contexts of one app meet by accident once in 2^64 or so. */
+    private static UUID digest(byte[] text) {
+        try {
+            ByteBuffer hash =
+                    ByteBuffer.wrap(MessageDigest.getInstance("SHA-256").digest(text));
+            return new UUID(hash.getLong(), hash.getLong());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("Every Java has SHA-256.", e);
+        }
+    }
+
+    /** Writes everything learnt since the last time. */
+    void flush(Connection connection) throws SQLException {
+        installs.flush(connection, appId);
+        accounts.flush(connection, appId);
+        if (newContexts.isEmpty()) {
+            return;
+        }
+        try (BinaryCopy copy = new BinaryCopy(connection, "event_context (id, app_id, digest, properties)")) {
+            for (NewContext context : newContexts) {
+                byte[] digest = ByteBuffer.allocate(16)
+                        .putLong(context.digest().getMostSignificantBits())
+                        .putLong(context.digest().getLeastSignificantBits())
+                        .array();
+                copy.row(4).int8(context.id()).int4(appId).bytes(digest).json(context.json());
+            }
+            copy.finish();
+        }
+        newContexts.clear();
+    }
+}
