@@ -130,6 +130,9 @@ max_wal_size = 4GB
 wal_level = minimal
 max_wal_senders = 0
 max_connections = 60
+jit = off
+autovacuum_analyze_scale_factor = 0.5
+autovacuum_vacuum_insert_scale_factor = 1
 log_timezone = 'UTC'
 CONF
   as_postgres touch "$data/coldtide-ready"

@@ -21,6 +21,11 @@ alter table event add column batch integer not null default 1;
 alter table event alter column batch drop default;
 update event e set account_id = a.id from account a where a.app_id = e.app_id and a.key = e.account;
 alter table event drop column account;
+-- Compared byte by byte, which is all that "the same id" means and several times as fast.
+alter table event alter column source type text collate "C", alter column id type text collate "C";
+-- The id first: it alone almost always tells two events apart, so a search compares one value and not three.
+alter table event drop constraint event_pkey;
+alter table event add primary key (id, source, app_id);
 create index event_by_batch on event using brin (batch) with (pages_per_range = 16);
 
 alter table install drop column person_id, drop column account;

@@ -16,7 +16,6 @@ import java.time.ZoneId;
 import java.util.Currency;
 import java.util.HashMap;
 import java.util.HexFormat;
-import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -33,6 +32,7 @@ public final class EventCheck {
     private static final Duration FURTHEST_AHEAD = Duration.ofHours(24);
     private static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
     private static final int MOST_SHARED_CONTEXTS = 50_000;
+    private static final Part[] PARTS = Part.values();
     private static final Pattern NUMBER = Pattern.compile("-?(0|[1-9]\\d{0,17})(\\.\\d{1,15})?");
 
     /**
@@ -63,6 +63,7 @@ public final class EventCheck {
     private final Duration lateLimit;
     private final Instant now;
     private final Map<Map<String, String>, Map<String, String>> contexts = new HashMap<>();
+    private Map<String, String> lastContext = Map.of();
 
     /** @param now the time of arrival of what does not say when it was received */
     public EventCheck(Habits habits, App app, Instant now) {
@@ -91,7 +92,7 @@ public final class EventCheck {
         String account = key(fields, Part.ACCOUNT);
         String install = key(fields, Part.INSTALL);
         if (install.isEmpty() && account.isEmpty()) {
-            throw missing(fields, fields.called.containsKey(Part.INSTALL) ? Part.INSTALL : Part.ACCOUNT);
+            throw missing(fields, fields.knows(Part.INSTALL) ? Part.INSTALL : Part.ACCOUNT);
         }
         String name = key(fields, Part.NAME);
         String source = key(fields, Part.SOURCE);
@@ -117,15 +118,20 @@ public final class EventCheck {
     }
 
     private void checkValues(Fields fields) throws RowFault {
-        if (fields.properties.size() > MOST_PROPERTIES) {
+        int properties = fields.properties.size() + fields.context.size();
+        if (properties > MOST_PROPERTIES) {
             throw new RowFault(
                     Kind.TOO_LONG,
                     null,
-                    "The event has " + fields.properties.size() + " properties; it may have at most " + MOST_PROPERTIES
-                            + ".");
+                    "The event has " + properties + " properties; it may have at most " + MOST_PROPERTIES + ".");
         }
-        for (Map.Entry<Part, Object> part : fields.parts.entrySet()) {
-            checkText(fields.called(part.getKey()), part.getValue());
+        for (Part part : PARTS) {
+            checkText(fields.called(part), fields.text(part));
+        }
+        if (fields.context != lastContext) {
+            for (Map.Entry<String, String> property : fields.context.entrySet()) {
+                checkText(property.getKey(), property.getValue());
+            }
         }
         for (Map.Entry<String, Object> property : fields.properties.entrySet()) {
             if (property.getKey().length() > Reading.LONGEST_NAME) {
@@ -215,8 +221,12 @@ public final class EventCheck {
         }
         try {
             MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            fields.parts.forEach((part, value) -> feed(digest, part.word(), value));
-            new TreeMap<>(fields.properties).forEach((name, value) -> feed(digest, name, value));
+            for (Part part : PARTS) {
+                feed(digest, part.word(), fields.text(part));
+            }
+            Map<String, Object> all = new TreeMap<>(fields.properties);
+            all.putAll(fields.context);
+            all.forEach((name, value) -> feed(digest, name, value));
             return "row-" + HexFormat.of().formatHex(digest.digest(), 0, 16);
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("Every Java has SHA-256.", e);
@@ -229,27 +239,22 @@ public final class EventCheck {
     }
 
     private Map<String, String> context(Fields fields) {
-        Map<String, String> context = new LinkedHashMap<>();
-        fields.properties.forEach((name, value) -> {
-            if (Part.CONTEXT.contains(name)) {
-                context.put(name, Fields.text(value));
-            }
-        });
+        if (fields.context == lastContext || fields.context.equals(lastContext)) {
+            return lastContext;
+        }
         if (contexts.size() > MOST_SHARED_CONTEXTS) {
             contexts.clear();
         }
-        Map<String, String> known = contexts.putIfAbsent(context, context);
-        return known == null ? context : known;
+        Map<String, String> known = contexts.putIfAbsent(fields.context, fields.context);
+        lastContext = known == null ? fields.context : known;
+        return lastContext;
     }
 
     private Map<String, Object> properties(Fields fields) {
-        Map<String, Object> values = new LinkedHashMap<>();
-        fields.properties.forEach((name, value) -> {
-            if (!Part.CONTEXT.contains(name)) {
-                values.put(name, habits.typed() ? value : value(value));
-            }
-        });
-        return values;
+        if (!habits.typed()) {
+            fields.properties.replaceAll((name, value) -> value(value));
+        }
+        return fields.properties;
     }
 
     /** Of formats that know only text: what looks like a number or true/false is one. */

@@ -1,15 +1,24 @@
 package coldtide.server.rows;
 
 import java.math.BigDecimal;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
 /** What one row or message says, by what it becomes; not yet checked. */
 public final class Fields {
-    final Map<Part, Object> parts = new EnumMap<>(Part.class);
+    private final Object[] parts = new Object[Part.values().length];
+    private final String[] called;
+    Map<String, String> context = new LinkedHashMap<>();
     final Map<String, Object> properties = new LinkedHashMap<>();
-    final Map<Part, String> called = new EnumMap<>(Part.class);
+
+    Fields() {
+        this(new String[Part.values().length]);
+    }
+
+    /** @param called what the sender calls each part, by ordinal; all rows of a file share it */
+    Fields(String[] called) {
+        this.called = called;
+    }
 
     /**
      * Adds a part of the event.
@@ -17,32 +26,41 @@ public final class Fields {
      * @param name what the sender calls it
      * @param value text, number or true/false; null and empty text are nothing
      */
-    public void part(Part part, String name, Object value) {
-        called.put(part, name);
-        if (isSomething(value)) {
-            parts.put(part, value);
-        }
+    void part(Part part, String name, Object value) {
+        called[part.ordinal()] = name;
+        parts[part.ordinal()] = value;
     }
 
     /** Adds a property; null and empty text are nothing. */
-    public void property(String name, Object value) {
-        if (isSomething(value)) {
+    void property(String name, Object value) {
+        if (value == null || "".equals(value)) {
+            return;
+        }
+        if (Part.CONTEXT.contains(name)) {
+            context.put(name, text(value));
+        } else {
             properties.put(name, value);
         }
     }
 
-    private static boolean isSomething(Object value) {
-        return value != null && !(value instanceof String text && text.isEmpty());
+    boolean hasProperty(String name) {
+        return properties.containsKey(name) || context.containsKey(name);
+    }
+
+    /** Whether the sender has a place for a part, even if nothing stands there. */
+    boolean knows(Part part) {
+        return called[part.ordinal()] != null;
     }
 
     /** What the sender calls a part; the handbook's word where it has none. */
     String called(Part part) {
-        return called.getOrDefault(part, part.word());
+        String name = called[part.ordinal()];
+        return name == null ? part.word() : name;
     }
 
     /** A part as text, without blanks around it; empty if there is none. */
     String text(Part part) {
-        Object value = parts.get(part);
+        Object value = parts[part.ordinal()];
         return value == null ? "" : text(value).strip();
     }
 

@@ -7,12 +7,24 @@ import coldtide.server.store.IncomingEvent;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /** Makes events of a file's rows, as its reading says what each column becomes. For one thread. */
 public final class RowCheck {
-    private final Column[] columns;
+    /** A column and where it stands. */
+    private record Place(int column, Part becomes, String name) {}
+
+    private final List<Place> parts = new ArrayList<>();
+    private final List<Place> context = new ArrayList<>();
+    private final List<Place> properties = new ArrayList<>();
+    private final String[] called = new String[Part.values().length];
     private final EventCheck check;
+    private Object[] lastValues;
+    private Map<String, String> lastContext;
 
     /** @throws FileRefused if the reading cannot serve */
     public RowCheck(Reading reading, App app, Instant now) throws FileRefused {
@@ -20,8 +32,23 @@ public final class RowCheck {
         if (missing.isPresent()) {
             throw new FileRefused(missing.get());
         }
-        columns = reading.columns().toArray(Column[]::new);
+        for (int i = 0; i < reading.columns().size(); i++) {
+            place(i, reading.columns().get(i));
+        }
         check = new EventCheck(habits(reading), app, now);
+    }
+
+    private void place(int at, Column column) {
+        switch (column.becomes()) {
+            case NOTHING -> {}
+            case PROPERTY ->
+                (Part.CONTEXT.contains(column.property()) ? context : properties)
+                        .add(new Place(at, Part.PROPERTY, column.property()));
+            default -> {
+                parts.add(new Place(at, column.becomes(), column.name()));
+                called[column.becomes().ordinal()] = column.name();
+            }
+        }
     }
 
     private static Habits habits(Reading reading) throws FileRefused {
@@ -44,21 +71,49 @@ public final class RowCheck {
         if (row instanceof Row.Broken broken) {
             throw broken.fault();
         }
-        Row.Values values = (Row.Values) row;
-        Fields fields = new Fields();
-        for (int i = 0; i < columns.length; i++) {
-            Column column = columns[i];
-            switch (column.becomes()) {
-                case NOTHING -> {}
-                case PROPERTY -> fields.property(column.property(), values.values()[i]);
-                default -> fields.part(column.becomes(), column.name(), values.values()[i]);
-            }
+        Row.Values cells = (Row.Values) row;
+        Object[] values = cells.values();
+        Fields fields = new Fields(called);
+        for (Place part : parts) {
+            fields.part(part.becomes(), part.name(), values[part.column()]);
         }
-        values.others().forEach((name, value) -> {
-            if (!fields.properties.containsKey(name)) {
+        for (Place property : properties) {
+            fields.property(property.name(), values[property.column()]);
+        }
+        if (!cells.others().isEmpty()) {
+            others(fields, cells);
+            return check.event(fields);
+        }
+        if (hasLastContext(values)) {
+            fields.context = lastContext;
+        } else {
+            context.forEach(place -> fields.property(place.name(), values[place.column()]));
+        }
+        IncomingEvent event = check.event(fields);
+        lastValues = values;
+        lastContext = event.context();
+        return event;
+    }
+
+    private void others(Fields fields, Row.Values cells) {
+        context.forEach(place -> fields.property(place.name(), cells.values()[place.column()]));
+        cells.others().forEach((name, value) -> {
+            if (!fields.hasProperty(name)) {
                 fields.property(name, value);
             }
         });
-        return check.event(fields);
+    }
+
+    /** Rows of one install mostly follow each other, and then need no context of their own. */
+    private boolean hasLastContext(Object[] values) {
+        if (lastValues == null) {
+            return false;
+        }
+        for (Place place : context) {
+            if (!Objects.equals(values[place.column()], lastValues[place.column()])) {
+                return false;
+            }
+        }
+        return true;
     }
 }

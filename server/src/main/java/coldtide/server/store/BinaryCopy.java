@@ -1,9 +1,6 @@
 package coldtide.server.store;
 
-import java.io.ByteArrayOutputStream;
-import java.io.DataOutputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
+import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.SQLException;
@@ -18,11 +15,10 @@ import org.postgresql.copy.CopyIn;
 final class BinaryCopy implements AutoCloseable {
     private static final byte[] SIGNATURE = {'P', 'G', 'C', 'O', 'P', 'Y', '\n', (byte) 0xFF, '\r', '\n', 0};
     private static final long EPOCH_2000_SECONDS = 946_684_800L;
-    private static final int FLUSH_BYTES = 1 << 16;
+    private static final int FLUSH_BYTES = 1 << 17;
 
     private final CopyIn copy;
-    private final ByteArrayOutputStream bytes = new ByteArrayOutputStream(FLUSH_BYTES + 4096);
-    private final DataOutputStream out = new DataOutputStream(bytes);
+    private ByteBuffer out = ByteBuffer.allocate(2 * FLUSH_BYTES);
 
     /** Begins {@code copy TARGET from stdin}; {@code target} is a table with its columns and comes from this package only. */
     BinaryCopy(Connection connection, String target) throws SQLException {
@@ -30,50 +26,40 @@ final class BinaryCopy implements AutoCloseable {
                 .unwrap(PGConnection.class)
                 .getCopyAPI()
                 .copyIn("copy " + target + " from stdin with (format binary)");
-        write(() -> {
-            out.write(SIGNATURE);
-            out.writeInt(0);
-            out.writeInt(0);
-        });
+        out.put(SIGNATURE).putInt(0).putInt(0);
     }
 
-    private interface Step {
-        void run() throws IOException;
-    }
-
-    private BinaryCopy write(Step step) {
-        try {
-            step.run();
-            return this;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e); // a buffer in memory does not fail
+    private ByteBuffer room(int bytes) {
+        if (out.remaining() < bytes) {
+            out.flip();
+            out = ByteBuffer.allocate(Math.max(2 * out.capacity(), out.limit() + bytes))
+                    .put(out);
         }
+        return out;
     }
 
     /** Begins a row; exactly {@code fields} fields must follow. */
     BinaryCopy row(int fields) throws SQLException {
-        if (bytes.size() >= FLUSH_BYTES) {
+        if (out.position() >= FLUSH_BYTES) {
             flush();
         }
-        return write(() -> out.writeShort(fields));
+        room(2).putShort((short) fields);
+        return this;
     }
 
     BinaryCopy int4(int value) {
-        return write(() -> {
-            out.writeInt(4);
-            out.writeInt(value);
-        });
+        room(8).putInt(4).putInt(value);
+        return this;
     }
 
     BinaryCopy int8(long value) {
-        return write(() -> {
-            out.writeInt(8);
-            out.writeLong(value);
-        });
+        room(12).putInt(8).putLong(value);
+        return this;
     }
 
     BinaryCopy none() {
-        return write(() -> out.writeInt(-1));
+        room(4).putInt(-1);
+        return this;
     }
 
     BinaryCopy text(String value) {
@@ -81,18 +67,13 @@ final class BinaryCopy implements AutoCloseable {
     }
 
     BinaryCopy bytes(byte[] value) {
-        return write(() -> {
-            out.writeInt(value.length);
-            out.write(value);
-        });
+        room(4 + value.length).putInt(value.length).put(value);
+        return this;
     }
 
     BinaryCopy json(byte[] utf8) {
-        return write(() -> {
-            out.writeInt(utf8.length + 1);
-            out.writeByte(1);
-            out.write(utf8);
-        });
+        room(5 + utf8.length).putInt(utf8.length + 1).put((byte) 1).put(utf8);
+        return this;
     }
 
     BinaryCopy timestamp(Instant at) {
@@ -100,13 +81,13 @@ final class BinaryCopy implements AutoCloseable {
     }
 
     private void flush() throws SQLException {
-        copy.writeToCopy(bytes.toByteArray(), 0, bytes.size());
-        bytes.reset();
+        copy.writeToCopy(out.array(), 0, out.position());
+        out.clear();
     }
 
     /** Sends what is left and ends the copy. */
     void finish() throws SQLException {
-        write(() -> out.writeShort(-1));
+        room(2).putShort((short) -1);
         flush();
         copy.endCopy();
     }
