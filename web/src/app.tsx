@@ -12,6 +12,7 @@ import { theme } from './theme/theme';
 const TideTable = lazy(() => import('./rooms/tidetable/TideTable'));
 const Retention = lazy(() => import('./rooms/retention/Retention'));
 const Intake = lazy(() => import('./rooms/intake/Intake'));
+const Settings = lazy(() => import('./rooms/settings/Settings'));
 
 /** The whole interface: who is there decides between the door and the rooms. */
 export function App() {
@@ -38,6 +39,7 @@ function Door() {
           <Route path="tide" element={<TideTable />} />
           <Route path="retention" element={<Retention />} />
           <Route path="intake" element={<Intake />} />
+          <Route path="settings" element={<Settings />} />
           <Route index element={<Navigate to="tide" replace />} />
         </Route>
         <Route path="/new-app" element={<FirstApp />} />

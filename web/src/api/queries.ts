@@ -6,10 +6,10 @@ import {
   useMutation,
   useQuery,
 } from '@tanstack/react-query';
-import { answered, api, csrfHeader, problem, ProblemError } from './client';
+import { answered, api, ProblemError } from './client';
 import type { components } from './schema.generated';
 
-type Schemas = components['schemas'];
+export type Schemas = components['schemas'];
 export type AppView = Schemas['AppView'];
 export type DayRange = Schemas['DayRange'];
 export type Figure = Schemas['RowView']['figure'];
@@ -23,7 +23,6 @@ export type RowView = Schemas['RowView'];
 export type RetentionView = Schemas['RetentionView'];
 export type CohortView = Schemas['CohortView'];
 export type PooledView = Schemas['PooledView'];
-export type ImportView = Schemas['ImportView'];
 export type TideTableQuestion = Schemas['TideTableQuestion'];
 export type RetentionAsk = Schemas['RetentionAsk'];
 export type NewApp = Schemas['NewApp'];
@@ -73,7 +72,7 @@ export function useCreateApp() {
   });
 }
 
-const appKey = (app: string) => ['app', app] as const;
+export const appKey = (app: string) => ['app', app] as const;
 
 const railQuery = (app: string, figure: Figure) =>
   queryOptions({
@@ -117,58 +116,5 @@ export function useRetention(app: string, question: RetentionAsk | undefined) {
       ),
     enabled: question !== undefined,
     placeholderData: keepPreviousData,
-  });
-}
-
-const unfinished = (run: ImportView) => run.state === 'WAITING' || run.state === 'RUNNING';
-
-/** The app's imports, newest first, looked at again twice a second while one is under way. */
-export function useImports(app: string) {
-  return useQuery({
-    queryKey: [...appKey(app), 'imports'],
-    queryFn: async () => {
-      const before = queryClient.getQueryData<ImportView[]>([...appKey(app), 'imports']);
-      const now = await answered(api.GET('/api/apps/{app}/imports', { params: { path: { app } } }));
-      if (before?.some(unfinished) && !now.some(unfinished)) {
-        // What came in changes every answer of this app.
-        void queryClient.invalidateQueries({
-          queryKey: appKey(app),
-          predicate: (query) => query.queryKey[2] !== 'imports',
-        });
-      }
-      return now;
-    },
-    refetchInterval: (query) => (query.state.data?.some(unfinished) ? 500 : false),
-    staleTime: 0,
-  });
-}
-
-export function useHeldBack(app: string, importId: number | undefined, page: number) {
-  return useQuery({
-    queryKey: [...appKey(app), 'held-back', importId, page],
-    queryFn: () =>
-      answered(
-        api.GET('/api/apps/{app}/held-back', { params: { path: { app }, query: { importId, page } } }),
-      ),
-    placeholderData: keepPreviousData,
-  });
-}
-
-/** Sends a file as it lies on the disk; the generated client has no way to stream one. */
-export function useSendFile(app: string) {
-  return useMutation({
-    mutationFn: async (file: File): Promise<ImportView> => {
-      const body = new FormData();
-      body.append('file', file);
-      const response = await fetch(`/api/apps/${encodeURIComponent(app)}/imports`, {
-        method: 'POST',
-        headers: csrfHeader(),
-        body,
-      });
-      const answer: unknown = await response.json().catch(() => undefined);
-      if (!response.ok) throw problem(response, answer);
-      return answer as ImportView;
-    },
-    onSettled: () => queryClient.invalidateQueries({ queryKey: [...appKey(app), 'imports'] }),
   });
 }

@@ -20,6 +20,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["send_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/held-back": {
         parameters: {
             query?: never;
@@ -52,6 +68,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/held-back/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["allAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/held-back/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["days"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/held-back/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/imports": {
         parameters: {
             query?: never;
@@ -61,8 +125,200 @@ export interface paths {
         };
         get: operations["list_1"];
         put?: never;
+        post: operations["announce"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/imports/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
         post: operations["send"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/imports/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/imports/{id}/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/imports/{id}/bytes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["piece"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/imports/{id}/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["look"];
+        put?: never;
+        post: operations["lookOtherwise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/imports/{id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/intake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["keys"];
+        put?: never;
+        post: operations["makeKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/keys/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revokeKey"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["marks"];
+        put?: never;
+        post: operations["enterMark"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/marks/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["importMarks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/marks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeMark"];
+        post?: never;
+        delete: operations["removeMark"];
         options?: never;
         head?: never;
         patch?: never;
@@ -79,6 +335,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/releases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["releases"];
+        put?: never;
+        post: operations["enterRelease"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/releases/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeRelease"];
+        post?: never;
+        delete: operations["removeRelease"];
         options?: never;
         head?: never;
         patch?: never;
@@ -116,6 +404,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["shutOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["newPassword"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/return": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["letInAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/role": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeRole"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -127,6 +511,22 @@ export interface paths {
         put?: never;
         post: operations["signIn"];
         delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeOwnPassword"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -154,6 +554,29 @@ export interface components {
             name: string;
             zone: string;
         };
+        AuditPage: {
+            entries: components["schemas"]["AuditView"][];
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            pageRows: number;
+            /** Format: int64 */
+            total: number;
+        };
+        AuditView: {
+            action: string;
+            app: string | null;
+            /** Format: date-time */
+            at: string;
+            detail: string;
+            /** Format: int64 */
+            id: number;
+            who: string;
+        };
+        Begin: {
+            keep: boolean;
+            reading: components["schemas"]["Reading"];
+        };
         CohortView: {
             arrivals: components["schemas"]["DayRange"];
             /** Format: int32 */
@@ -166,11 +589,50 @@ export interface components {
             size: number;
             wholePeriod: boolean;
         };
+        Column: {
+            /** @enum {string} */
+            becomes: "ID" | "SOURCE" | "NAME" | "TIME" | "RECEIVED" | "SENT" | "INSTALL" | "ACCOUNT" | "AMOUNT" | "CURRENCY" | "REVENUE_TYPE" | "PROPERTY" | "NOTHING";
+            name: string;
+            property: string;
+        };
+        Corrected: {
+            content: string;
+        };
         DayRange: {
             /** Format: date */
             from: string;
             /** Format: date */
             to: string;
+        };
+        EnteredMark: {
+            /** Format: date-time */
+            ends: string | null;
+            /** Format: int32 */
+            id: number;
+            /** @enum {string} */
+            kind: "CAMPAIGN" | "INCIDENT" | "HOLIDAY" | "NOTE";
+            name: string;
+            /** Format: date-time */
+            starts: string;
+        };
+        EnteredRelease: {
+            build: string;
+            /** Format: int32 */
+            id: number;
+            platform: string;
+            steps: components["schemas"]["Step"][];
+            version: string;
+        };
+        EventView: {
+            account: string | null;
+            install: string;
+            money: string | null;
+            name: string;
+            properties: {
+                [key: string]: unknown;
+            };
+            /** Format: date-time */
+            time: string;
         };
         Foot: {
             /** Format: date-time */
@@ -182,6 +644,16 @@ export interface components {
             /** Format: date-time */
             watermark: string;
         };
+        HeldBackDay: {
+            /** Format: date */
+            day: string;
+            /** Format: int64 */
+            heldBack: number;
+            /** @enum {string} */
+            kind: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+            /** Format: int64 */
+            settled: number;
+        };
         HeldBackPage: {
             /** Format: int32 */
             page: number;
@@ -192,12 +664,16 @@ export interface components {
             total: number;
         };
         HeldBackView: {
+            /** Format: date-time */
+            arrived: string;
             content: string;
             field: string | null;
             /** Format: int64 */
             id: number;
             /** Format: int32 */
-            importId: number;
+            importId: number | null;
+            /** @enum {string} */
+            kind: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
             /** Format: int64 */
             line: number;
             reason: string;
@@ -206,6 +682,8 @@ export interface components {
             byUser: string;
             /** Format: int64 */
             bytes: number;
+            /** Format: int64 */
+            bytesHere: number;
             /** Format: int64 */
             bytesRead: number;
             fileName: string;
@@ -225,9 +703,64 @@ export interface components {
             /** Format: date-time */
             started: string;
             /** @enum {string} */
-            state: "WAITING" | "RUNNING" | "DONE" | "REFUSED" | "BROKEN_OFF";
+            state: "UPLOADING" | "LOOKED_AT" | "WAITING" | "RUNNING" | "DONE" | "REFUSED" | "BROKEN_OFF" | "STOPPED";
             /** Format: int64 */
             taken: number;
+        };
+        Imported: {
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            entered: number;
+        };
+        IntakeNow: {
+            /** Format: int64 */
+            events: number;
+            /** Format: int64 */
+            heldBack: number;
+            /** Format: date-time */
+            newestLive: string | null;
+        };
+        KeyView: {
+            /** Format: date-time */
+            created: string;
+            createdBy: string;
+            /** Format: int32 */
+            id: number;
+            /** Format: date-time */
+            lastUsed: string | null;
+            name: string;
+            /** Format: int32 */
+            perSecond: number;
+            /** Format: date-time */
+            revoked: string | null;
+        };
+        Line: {
+            field: string | null;
+            id: string | null;
+            /** @enum {string} */
+            outcome: "TAKEN" | "KNOWN" | "HELD_BACK";
+            /** Format: int32 */
+            place: number;
+            reason: string | null;
+        };
+        LookView: {
+            kept: boolean;
+            missing: string | null;
+            reading: components["schemas"]["Reading"];
+            rows: components["schemas"]["SampleView"][];
+        };
+        MarkEntry: {
+            /** Format: date-time */
+            ends: string | null;
+            /** @enum {string} */
+            kind: "CAMPAIGN" | "INCIDENT" | "HOLIDAY" | "NOTE";
+            name: string;
+            /** Format: date-time */
+            starts: string;
+        };
+        MarkFile: {
+            text: string;
         };
         MarkView: {
             /** Format: date */
@@ -245,6 +778,46 @@ export interface components {
             lateLimitDays: number;
             name: string;
             zone: string;
+        };
+        NewImport: {
+            /** Format: int64 */
+            bytes: number;
+            fileName: string;
+            fingerprint: string;
+        };
+        NewKey: {
+            name: string;
+            /** Format: int32 */
+            perSecond: number;
+        };
+        NewPerson: {
+            name: string;
+            /** @enum {string} */
+            role: "READER" | "ANALYST" | "KEEPER";
+        };
+        NewRole: {
+            /** @enum {string} */
+            role: "READER" | "ANALYST" | "KEEPER";
+        };
+        OwnPassword: {
+            fresh: string;
+            old: string;
+        };
+        PersonView: {
+            /** Format: date-time */
+            created: string;
+            demo: boolean;
+            /** Format: date-time */
+            ended: string | null;
+            /** Format: int32 */
+            id: number;
+            name: string;
+            /** @enum {string} */
+            role: "READER" | "ANALYST" | "KEEPER";
+        };
+        PersonWithPassword: {
+            password: string;
+            person: components["schemas"]["PersonView"];
         };
         PlatformView: {
             /** Format: date */
@@ -281,6 +854,45 @@ export interface components {
             unit: "COUNT" | "PEOPLE" | "SHARE" | "SECONDS" | "MONEY";
             versions: components["schemas"]["VersionView"][];
         };
+        Reading: {
+            columns: components["schemas"]["Column"][];
+            currency: string | null;
+            decimalComma: boolean;
+            delimiter: string;
+            encoding: string;
+            eventName: string | null;
+            /** @enum {string} */
+            format: "CSV" | "NDJSON" | "PARQUET";
+            gzip: boolean;
+            header: boolean;
+            /** @enum {string} */
+            times: "ISO" | "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST" | "EPOCH_SECONDS" | "EPOCH_MILLIS" | "EPOCH_MICROS";
+            zone: string;
+        };
+        Receipt: {
+            events: components["schemas"]["Line"][];
+            /** Format: int32 */
+            heldBack: number;
+            /** Format: int32 */
+            known: number;
+            /** Format: int32 */
+            taken: number;
+        };
+        ReleaseEntry: {
+            build: string;
+            platform: string;
+            steps: components["schemas"]["StepEntry"][];
+            version: string;
+        };
+        Result: {
+            /** Format: int64 */
+            heldBack: number;
+            /** Format: int64 */
+            known: number;
+            reason: string | null;
+            /** Format: int64 */
+            taken: number;
+        };
         RetentionAsk: {
             /** Format: int32 */
             ages: number;
@@ -315,13 +927,36 @@ export interface components {
             /** Format: int32 */
             usualPeriods: number;
         };
+        SampleView: {
+            event: components["schemas"]["EventView"];
+            fault: string | null;
+            /** Format: int64 */
+            line: number;
+            values: string[];
+        };
         Session: {
             name: string | null;
             role: string | null;
         };
+        ShownKey: {
+            key: components["schemas"]["KeyView"];
+            secret: string;
+        };
         SignIn: {
             name: string;
             password: string;
+        };
+        Step: {
+            /** Format: double */
+            share: number;
+            /** Format: date-time */
+            starts: string;
+        };
+        StepEntry: {
+            /** Format: double */
+            share: number;
+            /** Format: date-time */
+            starts: string;
         };
         TideTableQuestion: {
             compared: components["schemas"]["DayRange"];
@@ -400,10 +1035,39 @@ export interface operations {
             };
         };
     };
+    send_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/cloudevents+json": Record<string, never>;
+                "application/cloudevents-batch+json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+        };
+    };
     heldBack: {
         parameters: {
             query?: {
                 importId?: number;
+                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+                live?: boolean;
                 page?: number;
             };
             header?: never;
@@ -429,6 +1093,8 @@ export interface operations {
         parameters: {
             query?: {
                 importId?: number;
+                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+                live?: boolean;
             };
             header?: never;
             path: {
@@ -444,6 +1110,81 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    allAgain: {
+        parameters: {
+            query?: {
+                importId?: number;
+                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+                live?: boolean;
+            };
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Result"];
+                };
+            };
+        };
+    };
+    days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldBackDay"][];
+                };
+            };
+        };
+    };
+    again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Corrected"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Result"];
+                };
             };
         };
     };
@@ -469,6 +1210,32 @@ export interface operations {
             };
         };
     };
+    announce: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewImport"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+        };
+    };
     send: {
         parameters: {
             query?: never;
@@ -483,6 +1250,7 @@ export interface operations {
                 "multipart/form-data": {
                     /** Format: binary */
                     file: string;
+                    reading?: components["schemas"]["Reading"];
                 };
             };
         };
@@ -494,6 +1262,375 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ImportView"];
+                };
+            };
+        };
+    };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+        };
+    };
+    piece: {
+        parameters: {
+            query: {
+                from: number;
+            };
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookView"];
+                };
+            };
+        };
+    };
+    lookOtherwise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookView"];
+                };
+            };
+        };
+    };
+    stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
+                };
+            };
+        };
+    };
+    now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeNow"];
+                };
+            };
+        };
+    };
+    keys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyView"][];
+                };
+            };
+        };
+    };
+    makeKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewKey"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownKey"];
+                };
+            };
+        };
+    };
+    revokeKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyView"];
+                };
+            };
+        };
+    };
+    marks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredMark"][];
+                };
+            };
+        };
+    };
+    enterMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredMark"];
+                };
+            };
+        };
+    };
+    importMarks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+        };
+    };
+    changeMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredMark"];
+                };
+            };
+        };
+    };
+    removeMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredMark"];
                 };
             };
         };
@@ -518,6 +1655,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredRailView"];
+                };
+            };
+        };
+    };
+    releases: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredRelease"][];
+                };
+            };
+        };
+    };
+    enterRelease: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReleaseEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredRelease"];
+                };
+            };
+        };
+    };
+    changeRelease: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReleaseEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredRelease"];
+                };
+            };
+        };
+    };
+    removeRelease: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnteredRelease"];
                 };
             };
         };
@@ -570,6 +1805,164 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredTideTableView"];
+                };
+            };
+        };
+    };
+    audit: {
+        parameters: {
+            query?: {
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AuditPage"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"][];
+                };
+            };
+        };
+    };
+    addPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPerson"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonWithPassword"];
+                };
+            };
+        };
+    };
+    shutOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
+    newPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonWithPassword"];
+                };
+            };
+        };
+    };
+    letInAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"];
+                };
+            };
+        };
+    };
+    changeRole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewRole"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"];
                 };
             };
         };
@@ -635,6 +2028,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Session"];
                 };
+            };
+        };
+    };
+    changeOwnPassword: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPassword"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -64,8 +64,8 @@ export function periodWords(from: string, grain: Grain): string {
 
 export const grainWord: Record<Grain, string> = { DAY: 'day', WEEK: 'week', MONTH: 'month' };
 
-/** An instant by the clocks of a zone: "Mon 23 Nov 00:44". */
-export function instantIn(iso: string, zone: string): string {
+/** The civil day and the time of an instant by the clocks of a zone. */
+export function instantParts(iso: string, zone: string): { day: string; time: string } {
   const text = new Intl.DateTimeFormat('en-CA', {
     timeZone: zone,
     year: 'numeric',
@@ -76,5 +76,14 @@ export function instantIn(iso: string, zone: string): string {
     hourCycle: 'h23',
   }).formatToParts(new Date(iso));
   const part = (type: string) => text.find((each) => each.type === type)?.value ?? '';
-  return `${dayWords(dayOf(`${part('year')}-${part('month')}-${part('day')}`))} ${part('hour')}:${part('minute')}`;
+  return {
+    day: `${part('year')}-${part('month')}-${part('day')}`,
+    time: `${part('hour')}:${part('minute')}`,
+  };
+}
+
+/** An instant by the clocks of a zone: "Mon 23 Nov 00:44". */
+export function instantIn(iso: string, zone: string): string {
+  const { day, time } = instantParts(iso, zone);
+  return `${dayWords(dayOf(day))} ${time}`;
 }

@@ -3,8 +3,9 @@ import MenuItem from '@mui/material/MenuItem';
 import { useColorScheme } from '@mui/material/styles';
 import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
-import { useImports, useSession, useSignOut, type AppView } from '../../api/queries';
+import { useSession, useSignOut, type AppView } from '../../api/queries';
 import { GROUPS } from './rooms';
+import { IntakeLight } from './IntakeLight';
 import { Mark } from './Mark';
 
 interface HeadProps {
@@ -91,24 +92,6 @@ function AppChooser({ apps, app }: { apps: AppView[]; app: AppView | undefined }
         <MenuItem onClick={() => go('/new-app')}>A new app …</MenuItem>
       </Menu>
     </>
-  );
-}
-
-function IntakeLight({ app }: { app: string }) {
-  const imports = useImports(app);
-  const running = imports.data?.find((run) => run.state === 'RUNNING' || run.state === 'WAITING');
-  const part = running && running.bytes > 0 ? Math.floor((100 * running.bytesRead) / running.bytes) : 0;
-  return (
-    <Link to={`/a/${app}/intake`} title="Intake">
-      <svg width="9" height="9" aria-hidden="true">
-        {running ? (
-          <rect width="9" height="9" fill="var(--release)" />
-        ) : (
-          <circle cx="4.5" cy="4.5" r="3.5" fill="none" stroke="var(--ink2)" />
-        )}
-      </svg>{' '}
-      {running ? `Intake: reading, ${part} %` : 'Intake: quiet'}
-    </Link>
   );
 }
 

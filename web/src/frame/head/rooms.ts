@@ -2,7 +2,13 @@
 export const GROUPS = [
   { name: 'Watch', rooms: [{ path: 'tide', name: 'Tide table', compares: true }] },
   { name: 'Ask', rooms: [{ path: 'retention', name: 'Retention', compares: false }] },
-  { name: 'Records', rooms: [{ path: 'intake', name: 'Intake', compares: false }] },
+  {
+    name: 'Records',
+    rooms: [
+      { path: 'intake', name: 'Intake', compares: false },
+      { path: 'settings', name: 'Settings', compares: false },
+    ],
+  },
 ] as const;
 
 /** The room an address stands in. */

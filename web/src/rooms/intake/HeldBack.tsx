@@ -1,75 +1,156 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useHeldBack, type AppView } from '../../api/queries';
+import { useHeldBack, useSendAgain, type HeldBackView, type Kind, type Which } from '../../api/intake';
+import type { AppView } from '../../api/queries';
 import { count, plural } from '../../words/numbers';
+import { Correct } from './Correct';
+import { HeldBackDays } from './HeldBackDays';
+import { KINDS } from './parts';
 
 interface HeldBackProps {
   app: AppView;
-  /** Only rows of this import; of all if absent. */
-  importId: number | undefined;
-  onAll: () => void;
+  which: Which;
+  onWhich: (which: Which) => void;
 }
 
-/** Rows that could not be accepted, with their place and reason, page by page. */
-export function HeldBack({ app, importId, onAll }: HeldBackProps) {
-  const [place, setPlace] = useState<{ importId: number | undefined; page: number }>({ importId, page: 0 });
-  const page = place.importId === importId ? place.page : 0;
-  const answer = useHeldBack(app.key, importId, page);
+/** Rows that could not be accepted: filtered, counted, downloaded, corrected and sent again. */
+export function HeldBack({ app, which, onWhich }: HeldBackProps) {
+  const [place, setPlace] = useState<{ which: Which; page: number }>({ which, page: 0 });
+  const page = place.which === which ? place.page : 0;
+  const answer = useHeldBack(app.key, which, page);
+  const again = useSendAgain(app.key);
   if (answer.isError) return <p className="fall">{answer.error.message}</p>;
   if (!answer.data) return null;
   const { total, rows, pageRows } = answer.data;
-  if (total === 0) return <p className="second">No row is held back.</p>;
-  const pages = Math.ceil(total / pageRows);
-  const file = `/api/apps/${app.key}/held-back.csv${importId === undefined ? '' : `?importId=${importId}`}`;
+  const narrowed = which.importId !== undefined || which.kind !== undefined || which.live === true;
+  if (total === 0 && !narrowed) return <p className="second">No row is held back.</p>;
   return (
     <>
       <p>
-        {plural(total, 'row')}
-        {importId === undefined ? ' of all files' : ' of this file'}, kept as they came.{' '}
-        {importId !== undefined && (
-          <button className="word" onClick={onAll}>
+        {plural(total, 'row')} {which.importId === undefined ? 'of all files and senders' : 'of this file'},
+        kept as they came. <KindFilter which={which} onWhich={onWhich} />{' '}
+        {narrowed && (
+          <button className="word" onClick={() => onWhich({})}>
             Show all
           </button>
         )}{' '}
-        <a href={file} download>
+        <a href={fileOf(app, which)} download>
           Save as CSV
-        </a>
+        </a>{' '}
+        <button
+          className="word"
+          disabled={again.isPending || total === 0}
+          title="After a setting was changed, rows may be good as they stand."
+          onClick={() => again.mutate(which)}
+        >
+          Try them again
+        </button>
+        {again.data && (
+          <span role="status">
+            {' '}
+            {count(again.data.taken)} taken, {count(again.data.known)} already known,{' '}
+            {count(again.data.heldBack)} still held back.
+          </span>
+        )}
+        {again.error && <span className="fall"> {again.error.message}</span>}
       </p>
-      <table className="ruled held-back">
-        <thead>
-          <tr>
-            <th scope="col" className="number">
-              Line
-            </th>
-            <th scope="col">Field</th>
-            <th scope="col">Reason</th>
-            <th scope="col">Row</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <tr key={row.id}>
-              <td className="number">{count(row.line)}</td>
-              <td>{row.field ?? '–'}</td>
-              <td className="reason">{row.reason}</td>
-              <td className="content" title={row.content}>
-                {row.content}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {pages > 1 && (
-        <p>
-          <Button disabled={page === 0} onClick={() => setPlace({ importId, page: page - 1 })}>
-            Earlier
-          </Button>
-          Page {page + 1} of {count(pages)}
-          <Button disabled={page + 1 >= pages} onClick={() => setPlace({ importId, page: page + 1 })}>
-            Later
-          </Button>
-        </p>
-      )}
+      <HeldBackDays app={app} />
+      {total > 0 && <Rows app={app} rows={rows} />}
+      <Pages
+        page={page}
+        pages={Math.ceil(total / pageRows)}
+        onPage={(next) => setPlace({ which, page: next })}
+      />
     </>
+  );
+}
+
+function fileOf(app: AppView, which: Which): string {
+  const query = new URLSearchParams();
+  for (const [name, value] of Object.entries(which)) if (value !== undefined) query.set(name, String(value));
+  return `/api/apps/${app.key}/held-back.csv?${query.toString()}`;
+}
+
+function KindFilter({ which, onWhich }: { which: Which; onWhich: (which: Which) => void }) {
+  return (
+    <select
+      aria-label="Held back because of"
+      value={which.kind ?? ''}
+      onChange={(event) => onWhich({ ...which, kind: (event.target.value || undefined) as Kind | undefined })}
+    >
+      <option value="">any reason</option>
+      {Object.entries(KINDS).map(([kind, words]) => (
+        <option key={kind} value={kind}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
+  const [correcting, setCorrecting] = useState<number>();
+  return (
+    <table className="ruled held-back">
+      <thead>
+        <tr>
+          <th scope="col">From</th>
+          <th scope="col" className="number">
+            Line
+          </th>
+          <th scope="col">Field</th>
+          <th scope="col">Reason</th>
+          <th scope="col">Row</th>
+          <th scope="col">
+            <span className="spoken">Correct</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.id}>
+            <td>{row.importId === null ? 'live' : `file ${row.importId}`}</td>
+            <td className="number">{count(row.line)}</td>
+            <td>{row.field ?? '–'}</td>
+            <td className="reason">{row.reason}</td>
+            <td className="content" title={row.content}>
+              {correcting === row.id ? (
+                <Correct app={app} row={row} onDone={() => setCorrecting(undefined)} />
+              ) : (
+                row.content
+              )}
+            </td>
+            <td>
+              {correcting !== row.id && (
+                <button className="word" onClick={() => setCorrecting(row.id)}>
+                  Correct
+                </button>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface PagesProps {
+  page: number;
+  pages: number;
+  onPage: (page: number) => void;
+}
+
+function Pages({ page, pages, onPage }: PagesProps) {
+  if (pages <= 1) return null;
+  return (
+    <p>
+      <Button disabled={page === 0} onClick={() => onPage(page - 1)}>
+        Earlier
+      </Button>
+      Page {page + 1} of {count(pages)}
+      <Button disabled={page + 1 >= pages} onClick={() => onPage(page + 1)}>
+        Later
+      </Button>
+    </p>
   );
 }

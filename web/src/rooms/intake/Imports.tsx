@@ -1,22 +1,27 @@
-import { useImports, type AppView, type ImportView } from '../../api/queries';
+import { useImports, useStop, type ImportView } from '../../api/intake';
+import type { AppView } from '../../api/queries';
 import { instantIn } from '../../words/dates';
 import { bytes, count } from '../../words/numbers';
 
 const STATES: Record<ImportView['state'], string> = {
+  UPLOADING: 'sending broke off',
+  LOOKED_AT: 'waits for you',
   WAITING: 'waiting',
   RUNNING: 'reading',
   DONE: 'done',
   REFUSED: 'refused',
   BROKEN_OFF: 'broken off',
+  STOPPED: 'stopped',
 };
 
 interface ImportsProps {
   app: AppView;
   onHeldBack: (importId: number) => void;
+  onLook: (run: ImportView) => void;
 }
 
 /** The files sent so far, newest first, with what became of their rows. */
-export function Imports({ app, onHeldBack }: ImportsProps) {
+export function Imports({ app, onHeldBack, onLook }: ImportsProps) {
   const imports = useImports(app.key);
   if (imports.isError) return <p className="fall">{imports.error.message}</p>;
   if (!imports.data || imports.data.length === 0) return <p className="second">No file has been sent yet.</p>;
@@ -45,32 +50,29 @@ export function Imports({ app, onHeldBack }: ImportsProps) {
       </thead>
       <tbody>
         {imports.data.map((run) => (
-          <ImportRows key={run.id} run={run} zone={app.zone} onHeldBack={onHeldBack} />
+          <ImportRows key={run.id} run={run} app={app} onHeldBack={onHeldBack} onLook={onLook} />
         ))}
       </tbody>
     </table>
   );
 }
 
-interface ImportRowsProps {
+interface ImportRowsProps extends ImportsProps {
   run: ImportView;
-  zone: string;
-  onHeldBack: (importId: number) => void;
 }
 
-function ImportRows({ run, zone, onHeldBack }: ImportRowsProps) {
-  const stopped = run.state === 'REFUSED' || run.state === 'BROKEN_OFF';
+function ImportRows({ run, app, onHeldBack, onLook }: ImportRowsProps) {
+  const failed = run.state === 'REFUSED' || run.state === 'BROKEN_OFF';
   return (
     <>
       <tr data-import={run.id}>
         <td className="file-name" title={run.fileName}>
           {run.fileName} <span className="second">{bytes(run.bytes)}</span>
         </td>
-        <td>{instantIn(run.started, zone)}</td>
+        <td>{instantIn(run.started, app.zone)}</td>
         <td>{run.byUser}</td>
-        <td className={stopped ? 'fall' : undefined}>
-          {STATES[run.state]}
-          {run.state === 'RUNNING' && <Progress run={run} />}
+        <td className={failed ? 'fall' : undefined}>
+          {STATES[run.state]} <Step run={run} app={app} onLook={onLook} />
         </td>
         <td className="number">{count(run.rowsRead)}</td>
         <td className="number">{count(run.taken)}</td>
@@ -84,11 +86,11 @@ function ImportRows({ run, zone, onHeldBack }: ImportRowsProps) {
             '0'
           )}
         </td>
-        <td>{run.newest ? instantIn(run.newest, zone) : '–'}</td>
+        <td>{run.newest ? instantIn(run.newest, app.zone) : '–'}</td>
       </tr>
       {run.message && (
         <tr>
-          <td colSpan={9} className={stopped ? 'message fall' : 'message'}>
+          <td colSpan={9} className={failed ? 'message fall' : 'message'}>
             {run.message}
           </td>
         </tr>
@@ -97,12 +99,28 @@ function ImportRows({ run, zone, onHeldBack }: ImportRowsProps) {
   );
 }
 
-function Progress({ run }: { run: ImportView }) {
+/** What can be done about a file that has not come to its end. */
+function Step({ run, app, onLook }: { run: ImportView; app: AppView; onLook: (run: ImportView) => void }) {
+  const stop = useStop(app.key);
   const part = run.bytes > 0 ? Math.min(1, run.bytesRead / run.bytes) : 1;
+  if (run.state === 'LOOKED_AT') {
+    return (
+      <button className="word" onClick={() => onLook(run)}>
+        Look at it
+      </button>
+    );
+  }
+  if (run.state !== 'RUNNING' && run.state !== 'WAITING' && run.state !== 'UPLOADING') return null;
   return (
     <>
-      {' '}
-      <progress value={part} aria-label={`Reading ${run.fileName}`} /> {Math.floor(part * 100)} %
+      {run.state === 'RUNNING' && (
+        <>
+          <progress value={part} aria-label={`Reading ${run.fileName}`} /> {Math.floor(part * 100)} %{' '}
+        </>
+      )}
+      <button className="word" disabled={stop.isPending} onClick={() => stop.mutate(run.id)}>
+        {run.state === 'UPLOADING' ? 'Forget it' : 'Stop'}
+      </button>
     </>
   );
 }

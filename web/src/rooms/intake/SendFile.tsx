@@ -1,17 +1,34 @@
 import Button from '@mui/material/Button';
 import { useRef, useState, type DragEvent } from 'react';
-import { useSendFile, type AppView } from '../../api/queries';
+import { useSendFile, wasStopped, type ImportView } from '../../api/intake';
+import type { AppView } from '../../api/queries';
+import { bytes } from '../../words/numbers';
 
-/** A place to drop a file, or a button to choose one. */
-export function SendFile({ app }: { app: AppView }) {
+interface SendFileProps {
+  app: AppView;
+  onHere: (run: ImportView) => void;
+}
+
+/** A place to drop a file, or a button to choose one; it is sent in pieces and can be stopped and gone on with. */
+export function SendFile({ app, onHere }: SendFileProps) {
   const send = useSendFile(app.key);
   const input = useRef<HTMLInputElement>(null);
+  const stopper = useRef<AbortController>(undefined);
   const [over, setOver] = useState(false);
+  const [progress, setProgress] = useState<ImportView>();
+  const start = (file: File | undefined) => {
+    if (!file) return;
+    stopper.current = new AbortController();
+    setProgress(undefined);
+    send.mutate(
+      { file, signal: stopper.current.signal, onProgress: setProgress },
+      { onSuccess: (run) => run.state === 'LOOKED_AT' && onHere(run) },
+    );
+  };
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    const file = event.dataTransfer.files[0];
-    if (file) send.mutate(file);
+    start(event.dataTransfer.files[0]);
   };
   return (
     <div
@@ -25,34 +42,53 @@ export function SendFile({ app }: { app: AppView }) {
     >
       <div>
         <Button variant="contained" disabled={send.isPending} onClick={() => input.current?.click()}>
-          {send.isPending ? 'Sending …' : 'Choose a file'}
+          Choose a file
         </Button>{' '}
-        or drop it here: CSV in UTF-8, names in the first line.
+        {send.isPending ? (
+          <SendingLine run={progress} onStop={() => stopper.current?.abort()} />
+        ) : (
+          'or drop it here: CSV, NDJSON or Parquet, also packed by gzip. A list of purchases will do.'
+        )}
         <input
           ref={input}
           type="file"
-          accept=".csv,text/csv"
+          accept=".csv,.tsv,.txt,.json,.ndjson,.jsonl,.parquet,.gz,text/csv"
           aria-label="File of events"
           className="spoken"
           tabIndex={-1}
           onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) send.mutate(file);
+            start(event.target.files?.[0]);
             event.target.value = '';
           }}
         />
       </div>
       <p className="second">
-        Needed: <b>id</b>, <b>name</b>, <b>time</b> (2026-07-14T10:03:22Z, or without the Z by the clocks of{' '}
-        {app.zone}), <b>install</b>. Known: source, received, account, amount, currency, revenue_type
-        (purchase, ad, subscription, refund), platform, app_version, country, device_model, channel and more.
-        Any other column becomes a property. A row sent twice counts once.
+        Nothing is taken before you have seen how the file is read. Every row is taken, already known, or held
+        back with its reason; a row sent twice counts once.
       </p>
-      {send.error && (
+      {send.error && !wasStopped(send.error) && (
         <p className="fall" role="alert">
-          {send.error.message}
+          {send.error.message} Choose the same file to go on where it stopped.
         </p>
       )}
+      {wasStopped(send.error) && <p>Sending was stopped. Choose the same file to go on.</p>}
     </div>
+  );
+}
+
+function SendingLine({ run, onStop }: { run: ImportView | undefined; onStop: () => void }) {
+  return (
+    <span role="status">
+      Sending {run?.fileName}{' '}
+      {run && (
+        <>
+          <progress value={run.bytesHere / run.bytes} aria-label="Sending" /> {bytes(run.bytesHere)} of{' '}
+          {bytes(run.bytes)}
+        </>
+      )}{' '}
+      <button className="word" onClick={onStop}>
+        Stop
+      </button>
+    </span>
   );
 }

@@ -1,7 +1,10 @@
 package coldtide.server;
 
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.PrintStream;
 import java.io.Reader;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -25,6 +28,20 @@ public final class Application implements BeforeAllCallback {
 
     private static ConfigurableApplicationContext running;
     private static Properties database;
+    private static String keeperPassword;
+
+    /** What the first start said on its standard output, where the keeper's password is shown once. */
+    private static String saidAtStart(Runnable start) {
+        PrintStream usual = System.out;
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        System.setOut(new PrintStream(said, true, StandardCharsets.UTF_8));
+        try {
+            start.run();
+        } finally {
+            System.setOut(usual);
+        }
+        return said.toString(StandardCharsets.UTF_8);
+    }
 
     @Override
     public synchronized void beforeAll(ExtensionContext context) throws Exception {
@@ -33,14 +50,17 @@ public final class Application implements BeforeAllCallback {
         }
         database = settings();
         emptyDatabase();
-        running = new SpringApplicationBuilder(ColdTide.class)
+        Path uploads = Files.createTempDirectory("coldtide-uploads-");
+        String said = saidAtStart(() -> running = new SpringApplicationBuilder(ColdTide.class)
                 .properties(database)
                 .run(
                         "--server.port=0",
                         "--coldtide.demo.load=true",
                         "--coldtide.demo.people=" + PEOPLE,
                         "--coldtide.demo.weeks=" + WEEKS,
-                        "--coldtide.demo.end=" + LAST_DAY);
+                        "--coldtide.demo.end=" + LAST_DAY,
+                        "--coldtide.uploads=" + uploads));
+        keeperPassword = said.replaceAll("(?s).*name keeper, password (\\S+).*", "$1");
     }
 
     private static Properties settings() throws IOException {
@@ -76,6 +96,11 @@ public final class Application implements BeforeAllCallback {
     /** Where the running application listens. */
     public static String address() {
         return "http://127.0.0.1:" + running.getEnvironment().getProperty("local.server.port");
+    }
+
+    /** The keeper that the first start made. */
+    public static Caller keeper() {
+        return Caller.as("keeper", keeperPassword);
     }
 
     /** A part of the running application. */

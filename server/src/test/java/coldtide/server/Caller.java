@@ -19,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Caller {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
+    private String key;
     private final CookieManager cookies = new CookieManager();
     private final HttpClient client =
             HttpClient.newBuilder().cookieHandler(cookies).build();
@@ -37,14 +38,49 @@ public final class Caller {
 
     /** Somebody signed in with the demo account. */
     public static Caller demo() {
+        return as("demo", "fourteen-beacons");
+    }
+
+    /** Somebody signed in with a name and a password. */
+    public static Caller as(String name, String password) {
         Caller caller = new Caller();
         caller.get("/api/session");
-        Answer answer = caller.post("/api/session", Map.of("name", "demo", "password", "fourteen-beacons"));
+        Answer answer = caller.post("/api/session", Map.of("name", name, "password", password));
         if (answer.status() != 200) {
-            throw new IllegalStateException("The demo account could not sign in: " + answer.text());
+            throw new IllegalStateException(name + " could not sign in: " + answer.text());
         }
         caller.get("/api/session");
         return caller;
+    }
+
+    /** A program with a key. */
+    public static Caller withKey(String key) {
+        Caller caller = new Caller();
+        caller.key = key;
+        return caller;
+    }
+
+    /** Any method with any body. */
+    public Answer call(String method, String path, String contentType, byte[] body) {
+        return send(withToken(request(path))
+                .header("Content-Type", contentType)
+                .method(method, BodyPublishers.ofByteArray(body)));
+    }
+
+    /** A body that was packed by gzip. */
+    public Answer packed(String path, String contentType, byte[] body) {
+        return send(withToken(request(path))
+                .header("Content-Type", contentType)
+                .header("Content-Encoding", "gzip")
+                .POST(BodyPublishers.ofByteArray(body)));
+    }
+
+    public Answer call(String method, String path, Object body) {
+        return call(
+                method,
+                path,
+                "application/json",
+                JSON.writeValueAsString(body).getBytes(java.nio.charset.StandardCharsets.UTF_8));
     }
 
     public Answer get(String path) {
@@ -95,6 +131,9 @@ public final class Caller {
                 .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
                 .map(HttpCookie::getValue)
                 .forEach(token -> request.header("X-XSRF-TOKEN", token));
+        if (key != null) {
+            request.header("Authorization", "Bearer " + key);
+        }
         return request;
     }
 

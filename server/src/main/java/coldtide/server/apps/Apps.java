@@ -1,5 +1,6 @@
 package coldtide.server.apps;
 
+import coldtide.server.access.Audit;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
@@ -16,10 +17,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class Apps {
     private final AppRepository apps;
     private final EventWriter writer;
+    private final Audit audit;
 
-    Apps(AppRepository apps, EventWriter writer) {
+    Apps(AppRepository apps, EventWriter writer, Audit audit) {
         this.apps = apps;
         this.writer = writer;
+        this.audit = audit;
     }
 
     public List<App> all() {
@@ -43,6 +46,7 @@ public class Apps {
         }
         App app = apps.save(new App(key, name, zone(zone), currency(currency), lateLimitDays));
         writer.open(app);
+        audit.note(app, "app made", app.name());
         return app;
     }
 

@@ -21,6 +21,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.Principal;
@@ -159,12 +160,14 @@ class ImportController {
                     event.install(),
                     event.account().orElse(null),
                     event.money()
-                            .map(money -> money.currency() + " "
-                                    + java.math.BigDecimal.valueOf(money.micros(), 6)
-                                            .stripTrailingZeros()
-                                            .toPlainString())
+                            .map(money -> money.currency() + " " + amount(money.micros()))
                             .orElse(null),
                     properties);
+        }
+
+        private static String amount(long micros) {
+            BigDecimal exact = BigDecimal.valueOf(micros, 6).stripTrailingZeros();
+            return exact.setScale(Math.max(2, exact.scale())).toPlainString();
         }
     }
 

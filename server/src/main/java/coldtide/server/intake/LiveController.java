@@ -1,13 +1,16 @@
 package coldtide.server.intake;
 
+import coldtide.core.log.EventLog;
 import coldtide.server.access.Keys;
 import coldtide.server.access.Sender;
 import coldtide.server.apps.Apps;
+import coldtide.server.engine.Engine;
 import coldtide.server.http.Problem;
 import coldtide.server.intake.LiveIntake.Receipt;
 import coldtide.server.rows.JsonEvent;
 import coldtide.server.rows.RowFault;
 import coldtide.server.store.App;
+import coldtide.server.store.HeldBackRepository;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -17,10 +20,12 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.zip.GZIPInputStream;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.Authentication;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -38,12 +43,17 @@ class LiveController {
     private final Keys keys;
     private final KeyBrake brake;
     private final LiveIntake intake;
+    private final Engine engine;
+    private final HeldBackRepository heldBack;
 
-    LiveController(Apps apps, Keys keys, KeyBrake brake, LiveIntake intake) {
+    LiveController(
+            Apps apps, Keys keys, KeyBrake brake, LiveIntake intake, Engine engine, HeldBackRepository heldBack) {
         this.apps = apps;
         this.keys = keys;
         this.brake = brake;
         this.intake = intake;
+        this.engine = engine;
+        this.heldBack = heldBack;
     }
 
     @PostMapping(
@@ -78,6 +88,23 @@ class LiveController {
             hold(sender, 1);
             return intake.broken(into, sender, message, broken);
         }
+    }
+
+    /**
+     * How intake stands now.
+     *
+     * @param newestLive when a program last sent something, since the server was started
+     * @param events how many events the answers rest on
+     */
+    record IntakeNow(@Schema(types = {"string", "null"}) Instant newestLive, long events, long heldBack) {}
+
+    @GetMapping(path = "/api/apps/{app}/intake", produces = MediaType.APPLICATION_JSON_VALUE)
+    IntakeNow now(@PathVariable String app) {
+        App of = apps.require(app);
+        return new IntakeNow(
+                intake.newest(of).orElse(null),
+                engine.log(of).map(EventLog::events).orElse(0L),
+                heldBack.countByAppIdAndSettledIsNull(of.id()));
     }
 
     private static List<JsonNode> batch(JsonNode tree) {

@@ -124,11 +124,14 @@ final class ColumnGuess {
         boolean moneyLikely = columnOf.containsKey(Part.CURRENCY) || !columnOf.containsKey(Part.NAME);
         byName(Part.AMOUNT).stream()
                 .filter(column -> Part.rank(Part.AMOUNT, names.get(column)).orElseThrow() == 0
-                        || moneyLikely
-                                && samples(column).stream()
-                                        .allMatch(value -> NUMBER.matcher(value).matches()))
+                        || moneyLikely && mostlyNumbers(column))
                 .findFirst()
                 .ifPresent(column -> columnOf.put(Part.AMOUNT, column));
+    }
+
+    private boolean mostlyNumbers(int column) {
+        List<String> values = samples(column);
+        return values.stream().filter(value -> NUMBER.matcher(value).matches()).count() * 2 > values.size();
     }
 
     TimeForm times() {

@@ -1,0 +1,165 @@
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { answered, api } from './client';
+import { appKey, queryClient, type Schemas } from './queries';
+
+export type PersonView = Schemas['PersonView'];
+export type Role = PersonView['role'];
+export type KeyView = Schemas['KeyView'];
+export type EnteredRelease = Schemas['EnteredRelease'];
+export type EnteredMark = Schemas['EnteredMark'];
+export type ReleaseEntry = Schemas['ReleaseEntry'];
+export type MarkEntry = Schemas['MarkEntry'];
+
+const peopleKey = ['people'];
+
+export function usePeople() {
+  return useQuery({ queryKey: peopleKey, queryFn: () => answered(api.GET('/api/people')) });
+}
+
+const peopleChanged = () => queryClient.invalidateQueries({ queryKey: peopleKey });
+
+export function useAddPerson() {
+  return useMutation({
+    mutationFn: (body: Schemas['NewPerson']) => answered(api.POST('/api/people', { body })),
+    onSuccess: peopleChanged,
+  });
+}
+
+export function useChangeRole() {
+  return useMutation({
+    mutationFn: ({ id, role }: { id: number; role: Role }) =>
+      answered(api.PUT('/api/people/{id}/role', { params: { path: { id } }, body: { role } })),
+    onSettled: peopleChanged,
+  });
+}
+
+export function useNewPassword() {
+  return useMutation({
+    mutationFn: (id: number) => answered(api.POST('/api/people/{id}/password', { params: { path: { id } } })),
+  });
+}
+
+/** Shuts somebody out, or lets them in again. */
+export function useShutOut() {
+  return useMutation({
+    mutationFn: ({ id, out }: { id: number; out: boolean }) => {
+      const params = { path: { id } };
+      return answered(
+        out ? api.DELETE('/api/people/{id}', { params }) : api.POST('/api/people/{id}/return', { params }),
+      );
+    },
+    onSettled: peopleChanged,
+  });
+}
+
+export function useOwnPassword() {
+  return useMutation({
+    mutationFn: (body: Schemas['OwnPassword']) => answered(api.PUT('/api/session/password', { body })),
+  });
+}
+
+export function useKeys(app: string) {
+  return useQuery({
+    queryKey: [...appKey(app), 'keys'],
+    queryFn: () => answered(api.GET('/api/apps/{app}/keys', { params: { path: { app } } })),
+  });
+}
+
+const keysChanged = (app: string) => queryClient.invalidateQueries({ queryKey: [...appKey(app), 'keys'] });
+
+export function useMakeKey(app: string) {
+  return useMutation({
+    mutationFn: (body: Schemas['NewKey']) =>
+      answered(api.POST('/api/apps/{app}/keys', { params: { path: { app } }, body })),
+    onSuccess: () => keysChanged(app),
+  });
+}
+
+export function useRevokeKey(app: string) {
+  return useMutation({
+    mutationFn: (id: number) =>
+      answered(api.DELETE('/api/apps/{app}/keys/{id}', { params: { path: { app, id } } })),
+    onSuccess: () => keysChanged(app),
+  });
+}
+
+export function useReleases(app: string) {
+  return useQuery({
+    queryKey: [...appKey(app), 'releases'],
+    queryFn: () => answered(api.GET('/api/apps/{app}/releases', { params: { path: { app } } })),
+  });
+}
+
+export function useMarks(app: string) {
+  return useQuery({
+    queryKey: [...appKey(app), 'marks'],
+    queryFn: () => answered(api.GET('/api/apps/{app}/marks', { params: { path: { app } } })),
+  });
+}
+
+/** Releases and marks stand on the rail, too. */
+const marksChanged = (app: string) =>
+  queryClient.invalidateQueries({
+    queryKey: appKey(app),
+    predicate: (query) => ['releases', 'marks', 'rail'].includes(String(query.queryKey[2])),
+  });
+
+/** Enters a release, or changes the one with an id. */
+export function useSaveRelease(app: string) {
+  return useMutation({
+    mutationFn: ({ id, entry }: { id?: number; entry: ReleaseEntry }) =>
+      answered(
+        id === undefined
+          ? api.POST('/api/apps/{app}/releases', { params: { path: { app } }, body: entry })
+          : api.PUT('/api/apps/{app}/releases/{id}', { params: { path: { app, id } }, body: entry }),
+      ),
+    onSuccess: () => marksChanged(app),
+  });
+}
+
+/** Enters a mark, or changes the one with an id. */
+export function useSaveMark(app: string) {
+  return useMutation({
+    mutationFn: ({ id, entry }: { id?: number; entry: MarkEntry }) =>
+      answered(
+        id === undefined
+          ? api.POST('/api/apps/{app}/marks', { params: { path: { app } }, body: entry })
+          : api.PUT('/api/apps/{app}/marks/{id}', { params: { path: { app, id } }, body: entry }),
+      ),
+    onSuccess: () => marksChanged(app),
+  });
+}
+
+export function useRemove(app: string) {
+  return useMutation({
+    mutationFn: async ({ what, id }: { what: 'release' | 'mark'; id: number }) => {
+      const params = { path: { app, id } };
+      await (what === 'release'
+        ? answered(api.DELETE('/api/apps/{app}/releases/{id}', { params }))
+        : answered(api.DELETE('/api/apps/{app}/marks/{id}', { params })));
+    },
+    onSuccess: () => marksChanged(app),
+  });
+}
+
+export function useImportMarks(app: string) {
+  return useMutation({
+    mutationFn: async (file: File) =>
+      answered(
+        api.POST('/api/apps/{app}/marks/file', {
+          params: { path: { app } },
+          body: { text: await file.text() },
+        }),
+      ),
+    onSuccess: () => marksChanged(app),
+  });
+}
+
+export function useAudit(page: number) {
+  return useQuery({
+    queryKey: ['audit', page],
+    queryFn: () => answered(api.GET('/api/audit', { params: { query: { page } } })),
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  });
+}

@@ -1,0 +1,44 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useCorrect, type HeldBackView } from '../../api/intake';
+import type { AppView } from '../../api/queries';
+
+interface CorrectProps {
+  app: AppView;
+  row: HeldBackView;
+  onDone: () => void;
+}
+
+/** One row, to be corrected and sent again. */
+export function Correct({ app, row, onDone }: CorrectProps) {
+  const [content, setContent] = useState(row.content);
+  const correct = useCorrect(app.key);
+  const still = correct.data?.reason ?? correct.error?.message;
+  return (
+    <form
+      className="correct"
+      onSubmit={(event) => {
+        event.preventDefault();
+        correct.mutate({ id: row.id, content }, { onSuccess: (result) => result.heldBack === 0 && onDone() });
+      }}
+      onKeyDown={(event) => event.key === 'Escape' && onDone()}
+    >
+      <textarea
+        aria-label="The row, corrected"
+        autoFocus
+        rows={Math.min(6, 1 + Math.floor(content.length / 60))}
+        value={content}
+        onChange={(event) => setContent(event.target.value)}
+      />
+      <Button type="submit" variant="contained" disabled={correct.isPending}>
+        Send it again
+      </Button>
+      <Button onClick={onDone}>Leave it</Button>
+      {still && (
+        <p className="fall" role="alert">
+          {still}
+        </p>
+      )}
+    </form>
+  );
+}

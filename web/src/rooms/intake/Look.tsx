@@ -1,0 +1,97 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useState } from 'react';
+import { useBegin, useLook, useStop, type ImportView, type LookView, type Reading } from '../../api/intake';
+import type { AppView } from '../../api/queries';
+import { instantIn } from '../../words/dates';
+import { ColumnTable } from './ColumnTable';
+import { ReadingSentence } from './ReadingSentence';
+
+interface LookProps {
+  app: AppView;
+  run: ImportView;
+  onDone: () => void;
+}
+
+/** How a file is read and what its first rows become, before any of it is taken. */
+export function Look({ app, run, onDone }: LookProps) {
+  const [changed, setChanged] = useState<Reading>();
+  const [keep, setKeep] = useState(true);
+  const look = useLook(app.key, run.id, changed);
+  const begin = useBegin(app.key);
+  const stop = useStop(app.key);
+  const reading = changed ?? look.data?.reading;
+  if (!reading || !look.data) return look.error && <p className="fall">{look.error.message}</p>;
+  const fault = look.error?.message ?? look.data.missing;
+  return (
+    <section className="look" aria-label={`How ${run.fileName} is read`}>
+      <h2 className="serif">{run.fileName}</h2>
+      <ReadingSentence reading={reading} app={app} onChange={setChanged} />
+      {look.data.kept && !changed && <p className="second">Read as the last file with these columns was.</p>}
+      <ColumnTable reading={reading} rows={look.data.rows} onChange={setChanged} />
+      {fault ? (
+        <p className="fall" role="alert">
+          {fault}
+        </p>
+      ) : (
+        <Becomes look={look.data} zone={app.zone} />
+      )}
+      <div className="look-end">
+        <Button
+          variant="contained"
+          disabled={Boolean(fault) || begin.isPending || look.isFetching}
+          onClick={() => begin.mutate({ id: run.id, reading, keep }, { onSuccess: onDone })}
+        >
+          Bring it in
+        </Button>
+        <Button disabled={stop.isPending} onClick={() => stop.mutate(run.id, { onSettled: onDone })}>
+          Leave it
+        </Button>
+        <FormControlLabel
+          control={<Checkbox size="small" checked={keep} onChange={(_, on) => setKeep(on)} />}
+          label="Read the next file with these columns the same way"
+        />
+      </div>
+      {begin.error && <p className="fall">{begin.error.message}</p>}
+    </section>
+  );
+}
+
+/** The first rows as events, or why they would be held back. */
+function Becomes({ look, zone }: { look: LookView; zone: string }) {
+  return (
+    <>
+      <h3 className="serif">The first rows become</h3>
+      <ul className="becomes">
+        {look.rows.slice(0, 4).map((row) =>
+          row.fault === null ? (
+            <li key={row.line}>
+              <b>{row.event.name}</b> on {instantIn(row.event.time, zone)} by{' '}
+              {row.event.account ?? row.event.install}
+              {row.event.money && `, ${row.event.money}`}
+              <Properties properties={row.event.properties} />
+            </li>
+          ) : (
+            <li key={row.line} className="fall">
+              Line {row.line} would be held back: {row.fault}
+            </li>
+          ),
+        )}
+      </ul>
+    </>
+  );
+}
+
+function Properties({ properties }: { properties: Record<string, unknown> }) {
+  const all = Object.entries(properties).map(([name, value]) => `${name} ${String(value)}`);
+  if (all.length === 0) return null;
+  const rest = all.length > 6 ? ` and ${all.length - 6} more` : '';
+  return (
+    <span className="second">
+      {' '}
+      · {all.slice(0, 6).join(', ')}
+      {rest}
+    </span>
+  );
+}

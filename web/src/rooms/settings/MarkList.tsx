@@ -1,0 +1,158 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { AppView } from '../../api/queries';
+import { useMarks, useRemove, useSaveMark, type EnteredMark } from '../../api/settings';
+import { instantIn } from '../../words/dates';
+import { fieldOf, instantOf } from './times';
+
+type Kind = EnteredMark['kind'];
+
+const KINDS: Record<Kind, string> = {
+  CAMPAIGN: 'campaign',
+  INCIDENT: 'incident',
+  HOLIDAY: 'holiday',
+  NOTE: 'note',
+};
+
+/** What else happened to an app: campaigns, incidents, holidays, notes. */
+export function MarkList({ app, mayChange }: { app: AppView; mayChange: boolean }) {
+  const marks = useMarks(app.key);
+  const remove = useRemove(app.key);
+  const [editing, setEditing] = useState<EnteredMark | 'new'>();
+  if (marks.isError) return <p className="fall">{marks.error.message}</p>;
+  return (
+    <>
+      <h1 className="serif">Marks</h1>
+      {mayChange && (
+        <p>
+          <Button variant="contained" onClick={() => setEditing('new')}>
+            Enter a mark
+          </Button>
+        </p>
+      )}
+      {editing && (
+        <MarkForm
+          key={editing === 'new' ? 'new' : editing.id}
+          app={app}
+          mark={editing === 'new' ? undefined : editing}
+          onDone={() => setEditing(undefined)}
+        />
+      )}
+      {marks.data?.length === 0 ? (
+        <p>No mark has been entered yet.</p>
+      ) : (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col">Name</th>
+              <th scope="col">Kind</th>
+              <th scope="col">Begins</th>
+              <th scope="col">Ends</th>
+              {mayChange && (
+                <th scope="col">
+                  <span className="spoken">Change</span>
+                </th>
+              )}
+            </tr>
+          </thead>
+          <tbody>
+            {marks.data?.map((mark) => (
+              <tr key={mark.id}>
+                <th scope="row">{mark.name}</th>
+                <td>{KINDS[mark.kind]}</td>
+                <td>{instantIn(mark.starts, app.zone)}</td>
+                <td>{mark.ends ? instantIn(mark.ends, app.zone) : '–'}</td>
+                {mayChange && (
+                  <td>
+                    <button className="word" onClick={() => setEditing(mark)}>
+                      Change
+                    </button>{' '}
+                    <button className="word" onClick={() => remove.mutate({ what: 'mark', id: mark.id })}>
+                      Remove
+                    </button>
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {remove.error && <p className="fall">{remove.error.message}</p>}
+    </>
+  );
+}
+
+interface MarkFormProps {
+  app: AppView;
+  mark: EnteredMark | undefined;
+  onDone: () => void;
+}
+
+function MarkForm({ app, mark, onDone }: MarkFormProps) {
+  const [name, setName] = useState(mark?.name ?? '');
+  const [kind, setKind] = useState<Kind>(mark?.kind ?? 'NOTE');
+  const [starts, setStarts] = useState(mark ? fieldOf(mark.starts, app.zone) : '');
+  const [ends, setEnds] = useState(mark?.ends ? fieldOf(mark.ends, app.zone) : '');
+  const save = useSaveMark(app.key);
+  const submit = () => {
+    const entry = {
+      name: name.trim(),
+      kind,
+      starts: instantOf(starts, app.zone),
+      ends: ends ? instantOf(ends, app.zone) : null,
+    };
+    save.mutate(mark ? { id: mark.id, entry } : { entry }, { onSuccess: onDone });
+  };
+  return (
+    <form
+      className="entry"
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <div className="line-form">
+        <TextField label="Name" required value={name} onChange={(event) => setName(event.target.value)} />
+        <select aria-label="Kind" value={kind} onChange={(event) => setKind(event.target.value as Kind)}>
+          {Object.entries(KINDS).map(([key, words]) => (
+            <option key={key} value={key}>
+              {words}
+            </option>
+          ))}
+        </select>
+        <Moment label={`Begins (${app.zone})`} required value={starts} onChange={setStarts} />
+        <Moment label="Ends, if it lasts" value={ends} onChange={setEnds} />
+      </div>
+      <Button type="submit" variant="contained" disabled={save.isPending}>
+        {mark ? 'Change it' : 'Enter it'}
+      </Button>{' '}
+      <Button onClick={onDone}>Leave it</Button>
+      {save.error && (
+        <p className="fall" role="alert">
+          {save.error.message}
+        </p>
+      )}
+    </form>
+  );
+}
+
+interface MomentProps {
+  label: string;
+  required?: boolean;
+  value: string;
+  onChange: (value: string) => void;
+}
+
+function Moment({ label, required = false, value, onChange }: MomentProps) {
+  return (
+    <TextField
+      label={label}
+      type="datetime-local"
+      required={required}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+  );
+}

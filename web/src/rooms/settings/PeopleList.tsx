@@ -1,0 +1,132 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import {
+  useAddPerson,
+  useChangeRole,
+  useNewPassword,
+  usePeople,
+  useShutOut,
+  type PersonView,
+  type Role,
+} from '../../api/settings';
+import { ROLES } from './roles';
+import { ShownOnce } from './ShownOnce';
+
+/** Who may sign in, and as what. */
+export function PeopleList() {
+  const people = usePeople();
+  const anew = useNewPassword();
+  if (people.isError) return <p className="fall">{people.error.message}</p>;
+  return (
+    <>
+      <h1 className="serif">People</h1>
+      <p className="second">
+        A reader looks; an analyst also brings events in and enters releases; a keeper also manages people and
+        keys.
+      </p>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th scope="col">Name</th>
+            <th scope="col">Role</th>
+            <th scope="col">Since</th>
+            <th scope="col">May sign in</th>
+            <th scope="col">
+              <span className="spoken">Change</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {people.data?.map((person) => (
+            <PersonRow key={person.id} person={person} onPassword={() => anew.mutate(person.id)} />
+          ))}
+        </tbody>
+      </table>
+      {anew.data && (
+        <ShownOnce what={`New password of ${anew.data.person.name}`} secret={anew.data.password} />
+      )}
+      {anew.error && <p className="fall">{anew.error.message}</p>}
+      <AddPerson />
+    </>
+  );
+}
+
+function PersonRow({ person, onPassword }: { person: PersonView; onPassword: () => void }) {
+  const change = useChangeRole();
+  const shutOut = useShutOut();
+  const fault = change.error ?? shutOut.error;
+  const out = person.ended !== null;
+  return (
+    <tr>
+      <th scope="row">{person.name}</th>
+      <td>
+        <RoleChoice
+          label={`Role of ${person.name}`}
+          role={person.role}
+          onRole={(role) => change.mutate({ id: person.id, role })}
+        />
+        {fault && <span className="fall"> {fault.message}</span>}
+      </td>
+      <td>{person.created.slice(0, 10)}</td>
+      <td>{out ? 'no' : person.demo ? 'yes, the demo account' : 'yes'}</td>
+      <td>
+        {!person.demo && (
+          <button className="word" onClick={onPassword}>
+            New password
+          </button>
+        )}{' '}
+        <button className="word" onClick={() => shutOut.mutate({ id: person.id, out: !out })}>
+          {out ? 'Let in again' : 'Shut out'}
+        </button>
+      </td>
+    </tr>
+  );
+}
+
+interface RoleChoiceProps {
+  label: string;
+  role: Role;
+  onRole: (role: Role) => void;
+}
+
+function RoleChoice({ label, role, onRole }: RoleChoiceProps) {
+  return (
+    <select aria-label={label} value={role} onChange={(event) => onRole(event.target.value as Role)}>
+      {Object.entries(ROLES).map(([key, words]) => (
+        <option key={key} value={key}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+function AddPerson() {
+  const [name, setName] = useState('');
+  const [role, setRole] = useState<Role>('ANALYST');
+  const add = useAddPerson();
+  return (
+    <>
+      <form
+        className="line-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add.mutate({ name: name.trim(), role }, { onSuccess: () => setName('') });
+        }}
+      >
+        <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} />
+        <RoleChoice label="Role" role={role} onRole={setRole} />
+        <Button type="submit" variant="contained" disabled={!name.trim() || add.isPending}>
+          Let them in
+        </Button>
+        {add.error && (
+          <span className="fall" role="alert">
+            {add.error.message}
+          </span>
+        )}
+      </form>
+      {add.data && <ShownOnce what={`Password of ${add.data.person.name}`} secret={add.data.password} />}
+    </>
+  );
+}

@@ -1,0 +1,198 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { AppView } from '../../api/queries';
+import { useReleases, useRemove, useSaveRelease, type EnteredRelease } from '../../api/settings';
+import { instantIn } from '../../words/dates';
+import { ImportMarks } from './ImportMarks';
+import { fieldOf, instantOf } from './times';
+
+interface ListProps {
+  app: AppView;
+  mayChange: boolean;
+}
+
+const percent = (share: number) => `${Math.round(share * 1000) / 10} %`;
+
+/** The releases of an app, each with the steps of its rollout. */
+export function ReleaseList({ app, mayChange }: ListProps) {
+  const releases = useReleases(app.key);
+  const remove = useRemove(app.key);
+  const [editing, setEditing] = useState<EnteredRelease | 'new'>();
+  if (releases.isError) return <p className="fall">{releases.error.message}</p>;
+  return (
+    <>
+      <h1 className="serif">Releases of {app.name}</h1>
+      {mayChange && (
+        <p>
+          <Button variant="contained" onClick={() => setEditing('new')}>
+            Enter a release
+          </Button>{' '}
+          <ImportMarks app={app} />
+        </p>
+      )}
+      {editing && (
+        <ReleaseForm
+          key={editing === 'new' ? 'new' : editing.id}
+          app={app}
+          release={editing === 'new' ? undefined : editing}
+          onDone={() => setEditing(undefined)}
+        />
+      )}
+      {releases.data?.length === 0 ? (
+        <p>No release has been entered yet. Versions seen in events stand on the rail all the same.</p>
+      ) : (
+        <table className="ruled">
+          <thead>
+            <tr>
+              <th scope="col">Version</th>
+              <th scope="col">Platform</th>
+              <th scope="col">Build</th>
+              <th scope="col">Rollout</th>
+              {mayChange && (
+                <th scope="col">
+                  <span className="spoken">Change</span>
+                </th>
+              )}
+            </tr>
+          </thead>
+          <tbody>
+            {releases.data?.map((release) => (
+              <tr key={release.id}>
+                <th scope="row">{release.version}</th>
+                <td>{release.platform}</td>
+                <td>{release.build}</td>
+                <td className="wide">
+                  {release.steps
+                    .map((step) => `${percent(step.share)} from ${instantIn(step.starts, app.zone)}`)
+                    .join(' · ')}
+                </td>
+                {mayChange && (
+                  <td>
+                    <button className="word" onClick={() => setEditing(release)}>
+                      Change
+                    </button>{' '}
+                    <button
+                      className="word"
+                      onClick={() => remove.mutate({ what: 'release', id: release.id })}
+                    >
+                      Remove
+                    </button>
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {remove.error && <p className="fall">{remove.error.message}</p>}
+    </>
+  );
+}
+
+interface ReleaseFormProps {
+  app: AppView;
+  release: EnteredRelease | undefined;
+  onDone: () => void;
+}
+
+function ReleaseForm({ app, release, onDone }: ReleaseFormProps) {
+  const [version, setVersion] = useState(release?.version ?? '');
+  const [platform, setPlatform] = useState(release?.platform ?? '');
+  const [build, setBuild] = useState(release?.build ?? '');
+  const [steps, setSteps] = useState(
+    release?.steps.map((step) => ({
+      at: fieldOf(step.starts, app.zone),
+      percent: String(step.share * 100),
+    })) ?? [{ at: '', percent: '100' }],
+  );
+  const save = useSaveRelease(app.key);
+  const change = (index: number, part: Partial<{ at: string; percent: string }>) =>
+    setSteps(steps.map((step, i) => (i === index ? { ...step, ...part } : step)));
+  const submit = () => {
+    const entry = {
+      version: version.trim(),
+      platform: platform.trim(),
+      build: build.trim(),
+      steps: steps.map((step) => ({
+        starts: instantOf(step.at, app.zone),
+        share: Number(step.percent) / 100,
+      })),
+    };
+    save.mutate(release ? { id: release.id, entry } : { entry }, { onSuccess: onDone });
+  };
+  return (
+    <form
+      className="entry"
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <div className="line-form">
+        <TextField
+          label="Version"
+          required
+          disabled={Boolean(release)}
+          value={version}
+          onChange={(event) => setVersion(event.target.value)}
+        />
+        <TextField
+          label="Platform"
+          required
+          disabled={Boolean(release)}
+          value={platform}
+          onChange={(event) => setPlatform(event.target.value)}
+        />
+        <TextField label="Build" value={build} onChange={(event) => setBuild(event.target.value)} />
+      </div>
+      {steps.map((step, index) => (
+        <div className="line-form" key={index}>
+          <TextField
+            label={`Step ${index + 1} begins (${app.zone})`}
+            type="datetime-local"
+            required
+            value={step.at}
+            onChange={(event) => change(index, { at: event.target.value })}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <TextField
+            label="Reaches (%)"
+            type="number"
+            required
+            value={step.percent}
+            onChange={(event) => change(index, { percent: event.target.value })}
+            slotProps={{ htmlInput: { min: 0.1, max: 100, step: 'any' } }}
+          />
+          {steps.length > 1 && (
+            <button
+              type="button"
+              className="word"
+              onClick={() => setSteps(steps.filter((_, i) => i !== index))}
+            >
+              Take this step out
+            </button>
+          )}
+        </div>
+      ))}
+      <p>
+        <button
+          type="button"
+          className="word"
+          onClick={() => setSteps([...steps, { at: '', percent: '100' }])}
+        >
+          Add a step
+        </button>
+      </p>
+      <Button type="submit" variant="contained" disabled={save.isPending}>
+        {release ? 'Change it' : 'Enter it'}
+      </Button>{' '}
+      <Button onClick={onDone}>Leave it</Button>
+      {save.error && (
+        <p className="fall" role="alert">
+          {save.error.message}
+        </p>
+      )}
+    </form>
+  );
+}

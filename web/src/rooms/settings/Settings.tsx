@@ -1,0 +1,67 @@
+import { useEffect } from 'react';
+import { useSearchParams } from 'react-router';
+import { useSession } from '../../api/queries';
+import { useFrame } from '../../frame/Frame';
+import { AuditList } from './AuditList';
+import { KeyList } from './KeyList';
+import { MarkList } from './MarkList';
+import { OwnPassword } from './OwnPassword';
+import { PeopleList } from './PeopleList';
+import { ReleaseList } from './ReleaseList';
+import './settings.css';
+
+const PARTS = {
+  marks: 'Releases and marks',
+  people: 'People',
+  keys: 'Keys',
+  audit: 'What was done',
+  you: 'You',
+} as const;
+
+type Part = keyof typeof PARTS;
+
+const KEEPERS = new Set<Part>(['people', 'keys', 'audit']);
+
+/** What is entered by hand about an app, and who may come in. */
+export default function Settings() {
+  const { app, setFoot } = useFrame();
+  const [params, setParams] = useSearchParams();
+  const role = useSession().data?.role;
+  useEffect(() => setFoot(undefined), [setFoot]);
+  const asked = params.get('part') ?? 'marks';
+  const part: Part = asked in PARTS ? (asked as Part) : 'marks';
+  const may = role === 'KEEPER' || !KEEPERS.has(part);
+  const go = (next: Part) => {
+    params.set('part', next);
+    setParams(params);
+  };
+  return (
+    <div className="settings">
+      <nav aria-label="Parts of the settings">
+        {(Object.keys(PARTS) as Part[]).map((each) => (
+          <button
+            key={each}
+            className="plain-button"
+            aria-current={each === part || undefined}
+            onClick={() => go(each)}
+          >
+            {PARTS[each]}
+          </button>
+        ))}
+      </nav>
+      <div className="settings-part">
+        {!may && <p className="serif">Only keepers see this. Ask one.</p>}
+        {may && part === 'people' && <PeopleList />}
+        {may && part === 'keys' && <KeyList app={app} />}
+        {may && part === 'audit' && <AuditList app={app} />}
+        {part === 'you' && <OwnPassword />}
+        {part === 'marks' && (
+          <>
+            <ReleaseList app={app} mayChange={role !== 'READER'} />
+            <MarkList app={app} mayChange={role !== 'READER'} />
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
