@@ -63,7 +63,8 @@ public final class Application implements BeforeAllCallback {
         keeperPassword = said.replaceAll("(?s).*name keeper, password (\\S+).*", "$1");
     }
 
-    private static Properties settings() throws IOException {
+    /** How to reach the test database. */
+    public static Properties settings() throws IOException {
         String file = System.getenv("COLDTIDE_TEST_PROPERTIES");
         if (file == null) {
             throw new IllegalStateException(

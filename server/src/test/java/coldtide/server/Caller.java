@@ -19,6 +19,7 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Caller {
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
+    private final String base;
     private String key;
     private final CookieManager cookies = new CookieManager();
     private final HttpClient client =
@@ -31,9 +32,13 @@ public final class Caller {
         }
     }
 
+    private Caller(String base) {
+        this.base = base;
+    }
+
     /** Nobody in particular. */
     public static Caller stranger() {
-        return new Caller();
+        return new Caller(Application.address());
     }
 
     /** Somebody signed in with the demo account. */
@@ -43,7 +48,12 @@ public final class Caller {
 
     /** Somebody signed in with a name and a password. */
     public static Caller as(String name, String password) {
-        Caller caller = new Caller();
+        return as(Application.address(), name, password);
+    }
+
+    /** The same with a server elsewhere. */
+    public static Caller as(String base, String name, String password) {
+        Caller caller = new Caller(base);
         caller.get("/api/session");
         Answer answer = caller.post("/api/session", Map.of("name", name, "password", password));
         if (answer.status() != 200) {
@@ -55,7 +65,12 @@ public final class Caller {
 
     /** A program with a key. */
     public static Caller withKey(String key) {
-        Caller caller = new Caller();
+        return withKey(Application.address(), key);
+    }
+
+    /** The same with a server elsewhere. */
+    public static Caller withKey(String base, String key) {
+        Caller caller = new Caller(base);
         caller.key = key;
         return caller;
     }
@@ -84,7 +99,7 @@ public final class Caller {
     }
 
     public Answer get(String path) {
-        return send(request(path).GET());
+        return send(withToken(request(path)).GET());
     }
 
     public Answer post(String path, Object body) {
@@ -122,8 +137,13 @@ public final class Caller {
                 .POST(body));
     }
 
-    private static HttpRequest.Builder request(String path) {
-        return HttpRequest.newBuilder(URI.create(Application.address() + path));
+    /** What the server asked to be remembered. */
+    public java.util.List<HttpCookie> cookies() {
+        return cookies.getCookieStore().getCookies();
+    }
+
+    private HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create(base + path));
     }
 
     private HttpRequest.Builder withToken(HttpRequest.Builder request) {

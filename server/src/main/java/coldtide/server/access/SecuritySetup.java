@@ -12,6 +12,7 @@ import java.util.List;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
@@ -22,6 +23,8 @@ import org.springframework.security.authentication.dao.DaoAuthenticationProvider
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.config.annotation.web.configurers.AuthorizeHttpRequestsConfigurer;
+import org.springframework.security.config.annotation.web.configurers.CsrfConfigurer;
+import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.session.SessionRegistry;
 import org.springframework.security.core.session.SessionRegistryImpl;
 import org.springframework.security.core.userdetails.UserDetailsService;
@@ -88,13 +91,24 @@ class SecuritySetup {
                 .build();
     }
 
+    /** Programs: the key comes with every request, and nothing of them is remembered. */
     @Bean
-    SecurityFilterChain chain(
-            HttpSecurity http, SecurityContextRepository contexts, SessionRegistry sessions, KeyFilter keyFilter)
-            throws Exception {
-        return http.authorizeHttpRequests(SecuritySetup::rights)
-                .csrf(csrf -> csrf.spa().ignoringRequestMatchers(KeyFilter::hasKey))
+    @Order(1)
+    SecurityFilterChain programs(HttpSecurity http, KeyFilter keyFilter) throws Exception {
+        return common(http)
+                .securityMatcher(KeyFilter::hasKey)
+                .csrf(AbstractHttpConfigurer::disable)
                 .addFilterBefore(keyFilter, AnonymousAuthenticationFilter.class)
+                .sessionManagement(management -> management.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .build();
+    }
+
+    @Bean
+    @Order(2)
+    SecurityFilterChain browsers(HttpSecurity http, SecurityContextRepository contexts, SessionRegistry sessions)
+            throws Exception {
+        return common(http)
+                .csrf(CsrfConfigurer::spa)
                 .securityContext(context -> context.securityContextRepository(contexts))
                 .sessionManagement(management -> management
                         .maximumSessions(-1)
@@ -103,6 +117,11 @@ class SecuritySetup {
                                 event.getResponse(),
                                 HttpStatus.UNAUTHORIZED,
                                 "Your rights were changed. Sign in again.")))
+                .build();
+    }
+
+    private static HttpSecurity common(HttpSecurity http) throws Exception {
+        return http.authorizeHttpRequests(SecuritySetup::rights)
                 .exceptionHandling(handling -> handling.authenticationEntryPoint((request, response, stranger) ->
                                 Refusals.write(response, HttpStatus.UNAUTHORIZED, "Sign in first."))
                         .accessDeniedHandler((request, response, denied) ->
@@ -113,8 +132,7 @@ class SecuritySetup {
                 .formLogin(AbstractHttpConfigurer::disable)
                 .httpBasic(AbstractHttpConfigurer::disable)
                 .logout(AbstractHttpConfigurer::disable)
-                .requestCache(AbstractHttpConfigurer::disable)
-                .build();
+                .requestCache(AbstractHttpConfigurer::disable);
     }
 
     private static String denied(HttpServletRequest request, AccessDeniedException denied) {

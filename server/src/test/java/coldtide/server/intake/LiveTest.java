@@ -178,12 +178,22 @@ class LiveTest {
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',
-            value = {"not json|valid JSON", "{\"a\":|valid JSON", "{\"id\":\"a\",\"id\":\"b\"}|valid JSON", "7|no JSON object"})
+            value = {
+                "not json|valid JSON",
+                "{\"a\":|valid JSON",
+                "{\"id\":\"a\",\"id\":\"b\"}|valid JSON",
+                "7|no JSON object"
+            })
     void aMessageThatCannotBeReadIsKept(String body, String reason) {
         JsonNode receipt = taken(ONE, body);
         assertThat(receipt.get("heldBack").asInt()).isEqualTo(1);
         assertThat(receipt.get("events").get(0).get("reason").asString()).contains(reason);
-        assertThat(keeper.get("/api/apps/" + app + "/held-back").json().get("rows").get(0).get("content").asString())
+        assertThat(keeper.get("/api/apps/" + app + "/held-back")
+                        .json()
+                        .get("rows")
+                        .get(0)
+                        .get("content")
+                        .asString())
                 .isEqualTo(body);
     }
 
@@ -204,7 +214,8 @@ class LiveTest {
         try (GZIPOutputStream gzip = new GZIPOutputStream(packed)) {
             gzip.write(large);
         }
-        assertThat(program.packed("/api/apps/" + app + "/events", BATCH, packed.toByteArray()).status())
+        assertThat(program.packed("/api/apps/" + app + "/events", BATCH, packed.toByteArray())
+                        .status())
                 .isEqualTo(413);
         String many = "[" + "1,".repeat(LiveController.MOST_EVENTS) + "1]";
         assertThat(send(BATCH, many).json().get("detail").asString()).contains("5001 events");
@@ -297,7 +308,9 @@ class LiveTest {
                 }
             }
         }
-        assertThat(Integer.parseInt(one("select count(distinct e.id) from event e"))).isEqualTo(ids.size());
-        assertThat(Integer.parseInt(one("select count(*) from held_back_row e"))).isEqualTo(heldBack);
+        assertThat(Integer.parseInt(one("select count(distinct e.id) from event e")))
+                .isEqualTo(ids.size());
+        assertThat(Integer.parseInt(one("select count(*) from held_back_row e")))
+                .isEqualTo(heldBack);
     }
 }

@@ -1,0 +1,248 @@
+package coldtide.server.intake;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.server.Application;
+import coldtide.server.Caller;
+import coldtide.server.Caller.Answer;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Properties;
+import java.util.Set;
+import java.util.SplittableRandom;
+import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * The server killed with SIGKILL at random moments while a file is read and messages are sent. Afterwards every
+ * acknowledged event is there once, none is there twice, and the file was gone on with to its last row.
+ */
+class KillTest {
+    private static final int KILLS = Integer.getInteger("coldtide.kills", 20);
+    private static final int FILE_ROWS = 60_000;
+    private static final String SCHEMA = "killed";
+
+    private final long seed = System.nanoTime();
+    private final SplittableRandom random = new SplittableRandom(seed);
+    private final Set<String> acknowledged = new HashSet<>();
+    private final List<String> sent = new ArrayList<>();
+
+    @TempDir
+    Path folder;
+
+    private Properties database;
+    private String base;
+    private Process server;
+    private String keeperPassword;
+    private String key;
+    private int files;
+
+    @Test
+    void killedTwentyTimesNothingIsLostAndNothingCountsTwice() throws Exception {
+        database = Application.settings();
+        sql("drop schema if exists " + SCHEMA + " cascade");
+        sql("create schema " + SCHEMA);
+        start();
+        keeperPassword =
+                Files.readString(folder.resolve("out")).replaceAll("(?s).*name keeper, password (\\S+).*", "$1");
+        Caller keeper = Caller.as(base, "keeper", keeperPassword);
+        keeper.post(
+                "/api/apps",
+                Map.of("key", "sea", "name", "Sea", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
+        key = keeper.post("/api/apps/sea/keys", Map.of("name", "k", "perSecond", 1_000_000))
+                .json()
+                .get("secret")
+                .asString();
+        for (int kill = 0; kill < KILLS; kill++) {
+            if (kill > 0) {
+                start();
+            }
+            workUntil(System.nanoTime() + TimeUnit.MILLISECONDS.toNanos(100 + random.nextInt(2400)));
+            server.destroyForcibly().waitFor();
+        }
+        start();
+        JsonNode runs = allDone();
+        server.destroyForcibly().waitFor();
+        assertThat(runs.size()).isEqualTo(files);
+        for (JsonNode run : runs) {
+            assertThat(run.get("state").asString()).as("seed %s: %s", seed, run).isEqualTo("DONE");
+            assertThat(run.get("rowsRead").asLong()).as("seed %s", seed).isEqualTo(FILE_ROWS);
+            assertThat(run.get("taken").asLong()
+                            + run.get("known").asLong()
+                            + run.get("heldBack").asLong())
+                    .isEqualTo(FILE_ROWS);
+        }
+        assertThat(acknowledged).as("seed %s", seed).isNotEmpty();
+        Set<String> kept = ids("phone");
+        assertThat(kept).as("acknowledged and not there, seed %s", seed).containsAll(acknowledged);
+        assertThat(new HashSet<>(sent)).containsAll(kept);
+        assertThat(count("source = 'phone'")).as("none twice").isEqualTo(kept.size());
+        assertThat(count("source = 'file'")).as("each row of each file once").isEqualTo((long) files * FILE_ROWS);
+        sql("drop schema " + SCHEMA + " cascade");
+    }
+
+    /** Sends messages, and a file whenever none is being read. A message without a receipt may have been taken or not. */
+    private void workUntil(long end) {
+        Caller program = Caller.withKey(base, key);
+        try {
+            while (System.nanoTime() < end) {
+                JsonNode newest = files == 0
+                        ? null
+                        : program.get("/api/apps/sea/imports/" + files).json();
+                if (newest == null || !newest.get("finished").isNull()) {
+                    sendFile(program);
+                }
+                message(program);
+            }
+        } catch (UncheckedIOException killed) {
+            throw new IllegalStateException("The server went away by itself, seed " + seed + ".", killed);
+        }
+    }
+
+    private void sendFile(Caller program) {
+        StringBuilder rows = new StringBuilder("id,name,time,install\n");
+        for (int row = 0; row < FILE_ROWS; row++) {
+            rows.append("f")
+                    .append(files)
+                    .append('-')
+                    .append(row)
+                    .append(",app_open,")
+                    .append(Instant.now());
+            rows.append(",i").append(row % 500).append('\n');
+        }
+        byte[] content = rows.toString().getBytes(StandardCharsets.UTF_8);
+        assertThat(program.file("/api/apps/sea/imports/file", "events.csv", content)
+                        .status())
+                .isEqualTo(202);
+        files++;
+    }
+
+    private void message(Caller program) {
+        List<String> ids = new ArrayList<>();
+        StringBuilder events = new StringBuilder("[");
+        for (int i = 0; i < 40; i++) {
+            String id = random.nextInt(10) == 0 && !sent.isEmpty()
+                    ? sent.get(random.nextInt(sent.size()))
+                    : "m" + sent.size() + "-" + i;
+            ids.add(id);
+            events.append(i == 0 ? "" : ",")
+                    .append("{\"specversion\":\"1.0\",\"source\":\"phone\",\"type\":\"app_open\",\"id\":\"")
+                    .append(id)
+                    .append("\"}");
+        }
+        sent.addAll(ids);
+        Answer answer = program.call(
+                "POST",
+                "/api/apps/sea/events",
+                "application/cloudevents-batch+json",
+                events.append(']').toString().getBytes(StandardCharsets.UTF_8));
+        if (answer.status() == 200) {
+            acknowledged.addAll(ids);
+        }
+    }
+
+    private void start() throws Exception {
+        int port;
+        try (ServerSocket free = new ServerSocket(0)) {
+            port = free.getLocalPort();
+        }
+        base = "http://127.0.0.1:" + port;
+        List<String> command = List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-XX:+UseSerialGC",
+                "-Xmx512m",
+                "-cp",
+                System.getProperty("java.class.path"),
+                "coldtide.server.ColdTide",
+                "--server.port=" + port,
+                "--coldtide.uploads=" + folder.resolve("uploads"));
+        ProcessBuilder builder = new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(folder.resolve("out").toFile());
+        builder.environment().put("SPRING_DATASOURCE_URL", url());
+        builder.environment().put("SPRING_DATASOURCE_USERNAME", database.getProperty("spring.datasource.username"));
+        builder.environment().put("SPRING_DATASOURCE_PASSWORD", database.getProperty("spring.datasource.password"));
+        server = builder.start();
+        Runtime.getRuntime().addShutdownHook(new Thread(server::destroyForcibly));
+        for (int tries = 0; tries < 1200; tries++) {
+            String said = Files.readString(folder.resolve("out"));
+            if (said.contains("is ready at")) {
+                return;
+            }
+            assertThat(server.isAlive()).as(said).isTrue();
+            Thread.sleep(100);
+        }
+        throw new AssertionError("The server was not ready within 2 minutes.");
+    }
+
+    private JsonNode allDone() throws InterruptedException {
+        Caller keeper = Caller.as(base, "keeper", keeperPassword);
+        for (int tries = 0; tries < 2400; tries++) {
+            JsonNode runs = keeper.get("/api/apps/sea/imports").json();
+            boolean done = true;
+            for (JsonNode run : runs) {
+                done = done && !run.get("finished").isNull();
+            }
+            if (done) {
+                return runs;
+            }
+            Thread.sleep(50);
+        }
+        throw new AssertionError("The imports did not end within 2 minutes.");
+    }
+
+    private String url() {
+        return database.getProperty("spring.datasource.url") + "?currentSchema=" + SCHEMA;
+    }
+
+    private Connection connection() throws SQLException {
+        return DriverManager.getConnection(
+                url(),
+                database.getProperty("spring.datasource.username"),
+                database.getProperty("spring.datasource.password"));
+    }
+
+    private void sql(String sql) throws SQLException {
+        try (Connection connection = connection();
+                Statement statement = connection.createStatement()) {
+            statement.execute(sql);
+        }
+    }
+
+    private long count(String which) throws SQLException {
+        try (Connection connection = connection();
+                Statement statement = connection.createStatement();
+                ResultSet row = statement.executeQuery("select count(*) from event where " + which)) {
+            row.next();
+            return row.getLong(1);
+        }
+    }
+
+    private Set<String> ids(String source) throws SQLException {
+        Set<String> ids = new HashSet<>();
+        try (Connection connection = connection();
+                Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery("select id from event where source = '" + source + "'")) {
+            while (rows.next()) {
+                ids.add(rows.getString(1));
+            }
+        }
+        return ids;
+    }
+}
