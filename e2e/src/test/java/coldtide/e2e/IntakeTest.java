@@ -3,11 +3,14 @@ package coldtide.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import coldtide.server.Application;
+import coldtide.server.Caller;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -19,6 +22,13 @@ class IntakeTest {
                 .setInputFiles(new FilePayload(name, "text/csv", content.getBytes(StandardCharsets.UTF_8)));
     }
 
+    /** The page looks every five seconds, and the log is read anew in between. */
+    private static final LocatorAssertions.HasTextOptions LONG =
+            new LocatorAssertions.HasTextOptions().setTimeout(30_000);
+
+    private static final LocatorAssertions.ContainsTextOptions LONG_CONTAINS =
+            new LocatorAssertions.ContainsTextOptions().setTimeout(30_000);
+
     private static void makeApp(Visitor visitor, String name) {
         visitor.page.getByLabel("App: Gullcombe Lights").click();
         visitor.page
@@ -29,6 +39,104 @@ class IntakeTest {
         visitor.page
                 .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
                 .click();
+    }
+
+    private static void bringIn(Visitor visitor) {
+        visitor.page
+                .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Bring it in"))
+                .click();
+    }
+
+    @Test
+    void aListOfPurchasesNeedsNoWordOfExplanation() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            makeApp(visitor, "Purchase List");
+            send(visitor, "sales.csv", """
+                    Date;Customer;Value;Item
+                    03.06.2026 10:15;anna;4,99;lamp oil
+                    04.06.2026 11:20;bo;12,50;glass pack
+                    14.06.2026 09:01;anna;4,99;lamp oil
+                    15.06.2026 18:44;chi;cheap;lamp oil
+                    """);
+            assertThat(visitor.page.locator(".becomes li").first())
+                    .hasText("purchase on Wed 3 Jun 10:15 by anna, EUR 4.99 · item lamp oil");
+            assertThat(visitor.page.getByLabel("Delimiter")).hasValue(";");
+            bringIn(visitor);
+            Locator run = visitor.page.locator("tr[data-import]").first();
+            assertThat(run).containsText("done");
+            assertThat(run.locator("td").nth(5)).hasText("3");
+
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Correct"))
+                    .click();
+            visitor.page.getByLabel("The row, corrected").fill("15.06.2026 18:44;chi;1,99;lamp oil");
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send it again"))
+                    .click();
+            assertThat(visitor.page.getByText("No row is held back.")).isVisible();
+
+            visitor.page
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Watch"))
+                    .click();
+            assertThat(visitor.page.locator("tr[data-figure=PURCHASES] td").nth(6))
+                    .hasText("4");
+        }
+    }
+
+    @Test
+    void whatAColumnBecomesCanBeChangedAndIsKept() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            makeApp(visitor, "Odd Names");
+            String file = "moment,phone,deed,strength\n2026-06-03T10:15:00Z,p1,beacon_lit,5\n";
+            send(visitor, "odd.csv", file);
+            assertThat(visitor.page.getByText("No column says who.")).isVisible();
+            visitor.page.getByLabel("What phone becomes").selectOption("INSTALL");
+            assertThat(visitor.page.getByText("No column says what was done.")).isVisible();
+            visitor.page.getByLabel("What deed becomes").selectOption("NAME");
+            visitor.page
+                    .getByLabel("Name of the property that strength becomes")
+                    .fill("force");
+            visitor.page
+                    .getByLabel("Name of the property that strength becomes")
+                    .press("Tab");
+            assertThat(visitor.page.locator(".becomes li")).hasText("beacon_lit on Wed 3 Jun 10:15 by p1 · force 5");
+            bringIn(visitor);
+            assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
+            send(visitor, "odd-again.csv", file);
+            assertThat(visitor.page.getByText("Read as the last file with these columns was."))
+                    .isVisible();
+            bringIn(visitor);
+            assertThat(visitor.page
+                            .locator("tr[data-import]")
+                            .first()
+                            .locator("td")
+                            .nth(6))
+                    .hasText("1");
+        }
+    }
+
+    @Test
+    void whatAProgramSendsMovesTheLightAndTheTideTable() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            makeApp(visitor, "Live Cove");
+            Caller keeper = Application.keeper();
+            String key = keeper.post("/api/apps/live-cove/keys", Map.of("name", "k", "perSecond", 1000))
+                    .json()
+                    .get("secret")
+                    .asString();
+            Caller program = Caller.withKey(key);
+            for (int i = 1; i <= 2; i++) {
+                String event = "{\"specversion\":\"1.0\",\"id\":\"" + i + "\",\"source\":\"phone-" + i
+                        + "\",\"type\":\"app_open\"}";
+                program.call(
+                        "POST",
+                        "/api/apps/live-cove/events",
+                        "application/cloudevents+json",
+                        event.getBytes(StandardCharsets.UTF_8));
+                assertThat(visitor.page.locator("a[data-intake]")).hasText("Intake: live", LONG);
+                assertThat(visitor.page.locator(".foot")).containsText(i + " events", LONG_CONTAINS);
+            }
+        }
     }
 
     @Test
@@ -45,6 +153,7 @@ class IntakeTest {
                     4,app_open,never,b,web,0.9
                     5,app_open,2026-06-03T10:00:00Z,a,web
                     """);
+            bringIn(visitor);
             Locator run = visitor.page.locator("tr[data-import]").first();
             assertThat(run).containsText("done");
             assertThat(run.locator("td").nth(4)).hasText("5");
@@ -53,7 +162,7 @@ class IntakeTest {
             Locator held = visitor.page.locator(".held-back tbody tr");
             assertThat(held).hasCount(2);
             assertThat(held.first()).containsText("\"time\" is no time: \"never\"");
-            assertThat(held.first().locator("td").first()).hasText("5");
+            assertThat(held.first().locator("td").nth(1)).hasText("5");
             assertThat(held.last()).containsText("5 fields where the header has 6");
             assertThat(visitor.page.locator(".foot")).containsText("2 rows held back");
 
@@ -81,7 +190,9 @@ class IntakeTest {
             send(visitor, "nothing.csv", "");
             assertThat(visitor.page.getByText("The file is empty.")).isVisible();
             send(visitor, "half.csv", "id,name,time\n1,app_open,2026-06-01T10:00:00Z\n");
-            assertThat(visitor.page.getByText("has no column \"install\"")).isVisible();
+            assertThat(visitor.page.getByText("No column says who.")).isVisible();
+            assertThat(visitor.page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Bring it in")))
+                    .isDisabled();
         }
     }
 }

@@ -171,6 +171,8 @@ class KillTest {
                 System.getProperty("java.class.path"),
                 "coldtide.server.ColdTide",
                 "--server.port=" + port,
+                "--spring.main.lazy-initialization=true",
+                "--springdoc.api-docs.enabled=false",
                 "--coldtide.uploads=" + folder.resolve("uploads"));
         ProcessBuilder builder = new ProcessBuilder(command)
                 .redirectErrorStream(true)

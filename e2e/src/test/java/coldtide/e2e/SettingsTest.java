@@ -1,0 +1,81 @@
+package coldtide.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import coldtide.server.Application;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+@ExtendWith(Application.class)
+class SettingsTest {
+    private static void press(Page page, String button) {
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(button).setExact(true))
+                .click();
+    }
+
+    @Test
+    void aMarkIsEnteredChangedSeenOnTheRailAndRemoved() {
+        try (Visitor visitor = Visitor.in("settings")) {
+            Page page = visitor.page;
+            press(page, "Enter a mark");
+            page.getByLabel("Name").fill("Lamp day");
+            page.getByLabel("Kind").selectOption("HOLIDAY");
+            page.getByLabel("Begins").fill("2026-05-10T00:00");
+            page.getByLabel("Ends").fill("2026-05-09T00:00");
+            press(page, "Enter it");
+            assertThat(page.getByText("must end after it begins")).isVisible();
+            page.getByLabel("Ends").fill("2026-05-11T00:00");
+            press(page, "Enter it");
+            Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Lamp day"));
+            assertThat(row).containsText("Sun 10 May 00:00");
+            row.getByText("Change").click();
+            page.getByLabel("Name").fill("Great lamp day");
+            press(page, "Change it");
+            Locator changed = page.locator("tr", new Page.LocatorOptions().setHasText("Great lamp day"));
+            assertThat(changed).containsText("holiday");
+            changed.getByText("Remove").click();
+            assertThat(changed).hasCount(0);
+        }
+    }
+
+    @Test
+    void releasesComeFromAFileOrNotAtAll() {
+        try (Visitor visitor = Visitor.in("settings")) {
+            Locator input = visitor.page.getByLabel("File of releases and marks");
+            String head = "kind,name,platform,build,starts,share\n";
+            String good = head + "release,0.9.1,web,7,2026-05-01,0.5\nrelease,0.9.1,web,7,2026-05-03,1\n";
+            input.setInputFiles(file(good + "party,x,,,2026-05-01,\n"));
+            assertThat(visitor.page.getByText("Line 4: \"kind\" must be release"))
+                    .isVisible();
+            Locator row = visitor.page.locator("tr", new Page.LocatorOptions().setHasText("0.9.1"));
+            assertThat(row).hasCount(0);
+            input.setInputFiles(file(good));
+            assertThat(row).containsText("50 % from Fri 1 May 00:00");
+            input.setInputFiles(file(good));
+            assertThat(visitor.page.getByText("0 entered, 1 changed.")).isVisible();
+            row.getByText("Remove").click();
+            assertThat(row).hasCount(0);
+        }
+    }
+
+    private static FilePayload file(String text) {
+        return new FilePayload("marks.csv", "text/csv", text.getBytes(StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void peopleAndKeysAreForKeepers() {
+        try (Visitor visitor = Visitor.in("settings")) {
+            for (String part : new String[] {"People", "Keys", "What was done"}) {
+                press(visitor.page, part);
+                assertThat(visitor.page.getByText("Only keepers see this.")).isVisible();
+            }
+        }
+    }
+}
