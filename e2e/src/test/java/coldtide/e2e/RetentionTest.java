@@ -17,13 +17,13 @@ class RetentionTest {
     private static long cameBack(String condition) throws SQLException {
         return Visitor.sql("""
                 with e as (
-                  select i.person_id as person, n.name, (e.time at time zone 'Europe/Lisbon')::date as day
+                  select w.person, n.name, (e.time at time zone 'Europe/Lisbon')::date as day
                   from event e
                   join app a on a.id = e.app_id and a.key = 'gullcombe'
                   join event_name n on n.id = e.name_id
-                  join install i on i.id = e.install_id),
+                  join (%s) w using (install_id)),
                 f as (select person from e group by person having min(day) between '2026-05-04' and '2026-05-10')
-                select count(distinct person) from f left join e using (person) where\s""" + condition);
+                select count(distinct person) from f left join e using (person) where %s""".formatted(Visitor.WHOSE, condition));
     }
 
     @Test

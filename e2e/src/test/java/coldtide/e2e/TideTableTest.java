@@ -28,11 +28,11 @@ class TideTableTest {
     /** People active from a first to a last day, as the handbook defines them, by SQL. */
     private static String activePeople(LocalDate first, LocalDate last) throws SQLException {
         long people = Visitor.sql("""
-                select count(distinct i.person_id) from event e
+                select count(distinct w.person) from event e
                 join app a on a.id = e.app_id and a.key = 'gullcombe'
                 join event_name n on n.id = e.name_id and n.name not in ('push_received', 'uninstall_detected')
-                join install i on i.id = e.install_id
-                where (e.time at time zone 'Europe/Lisbon')::date between ? and ?""", first, last);
+                join (%s) w using (install_id)
+                where (e.time at time zone 'Europe/Lisbon')::date between ? and ?""".formatted(Visitor.WHOSE), first, last);
         return String.format(Locale.ROOT, "%,d", people);
     }
 

@@ -23,6 +23,10 @@ import java.util.Map;
 
 /** Somebody at a browser of their own. Whatever the browser complains about fails the test that closes it. */
 final class Visitor implements AutoCloseable {
+    /** Whose each install is, by SQL: nobody in this world changes accounts on one device. */
+    static final String WHOSE =
+            "select install_id, coalesce(min(account_id), -install_id) as person from event group by install_id";
+
     private static final List<String> ARGUMENTS = List.of(
             "--no-sandbox",
             "--disable-gpu",

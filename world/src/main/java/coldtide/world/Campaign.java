@@ -9,10 +9,10 @@ import java.time.LocalDate;
  * @param end the day after its last
  */
 public record Campaign(String name, String channel, LocalDate firstDay, LocalDate end) {
-    /** The keeper reel: two weeks in the second month of a span of 26 weeks; other spans are scaled. */
+    /** The keeper reel: one week of many arrivals. */
     static Campaign keeperReel(Scenario scenario) {
-        LocalDate first = scenario.firstDay().plusDays(44L * scenario.weeks() / Scenario.DEFAULT_WEEKS);
-        return new Campaign("keeper_reel", "harbour_video", first, first.plusDays(14));
+        LocalDate first = Happening.CAMPAIGN_BURST.begins(scenario);
+        return new Campaign("keeper_reel", "harbour_video", first, first.plusDays(7));
     }
 
     boolean runsOn(LocalDate day) {

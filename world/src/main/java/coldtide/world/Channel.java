@@ -15,7 +15,7 @@ record Channel(String name, String medium, double weight, double staying, List<S
             new Channel("friend_invite", "referral", 8, 0.75, List.of()),
             new Channel("lantern_ads", "paid", 14, 1.05, List.of("spring_lamps", "first_light")),
             new Channel("gull_network", "paid", 10, 1.15, List.of("gulls_a", "gulls_b")),
-            new Channel("harbour_video", "paid", 8, 1.1, List.of("storm_reel")),
+            new Channel("harbour_video", "paid", 5, 1.5, List.of("storm_reel")),
             new Channel("coast_letter", "mail", 4, 0.85, List.of("letter_07", "letter_08")),
             new Channel("pier_posters", "offline", 4, 0.9, List.of("pier_north")));
 }

@@ -1,6 +1,7 @@
 package coldtide.world;
 
 import java.util.List;
+import java.util.Set;
 
 /**
  * Where a person lives. Weights, hours and prices are invented.
@@ -11,6 +12,8 @@ import java.util.List;
  */
 record Country(
         String code, String language, String currency, double weight, int hours, boolean guilty, List<String> cities) {
+    private static final Set<String> PRICE_REGION = Set.of("BR", "MX", "AR", "CL");
+
     static final List<Country> ALL = List.of(
             of("PT", "pt", "EUR", 9, 0, "Lisboa", "Porto", "Faro"),
             of("ES", "es", "EUR", 8, 1, "Vigo", "Gijon", "Cadiz"),
@@ -36,6 +39,11 @@ record Country(
             of("JP", "ja", "JPY", 5, 9, "Otaru", "Kochi"),
             of("AU", "en", "AUD", 3, 10, "Hobart", "Fremantle"),
             of("ZA", "en", "USD", 2, 2, "Durban"));
+
+    /** Whether prices change there when they change in one region: that of the southern coasts. */
+    boolean pricesChange() {
+        return PRICE_REGION.contains(code);
+    }
 
     private static Country of(
             String code, String language, String currency, double weight, int hours, String... cities) {

@@ -1,6 +1,7 @@
 package coldtide.world;
 
 import coldtide.world.WorldEvent.Payment;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +13,7 @@ final class Diary {
     private final String person;
     private final long lastArrivalMillis;
     private final List<WorldEvent> events = new ArrayList<>();
+    private final List<Settled> settled = new ArrayList<>();
     private int written;
 
     Diary(Plan plan, Draw draw, String person) {
@@ -21,8 +23,22 @@ final class Diary {
         lastArrivalMillis = plan.scenario.lastArrival().toEpochMilli();
     }
 
+    /** An advert that ran to its end and is paid for. */
+    record Settled(long timeMillis, String platform, BigDecimal amount) {}
+
     List<WorldEvent> events() {
         return events;
+    }
+
+    List<Settled> settled() {
+        return settled;
+    }
+
+    /** The network sees an advert run to its end, whatever the game reports. */
+    void settle(long time, Install install, BigDecimal amount) {
+        if (time < plan.endMillis()) {
+            settled.add(new Settled(time, install.device.platform(), amount));
+        }
     }
 
     /** Network of a session: mostly at once, now and then only when the device is back online. */
@@ -40,7 +56,7 @@ final class Diary {
             Map<String, Object> own) {
         written++;
         long received = time + delay;
-        if (time >= plan.endMillis() || received > lastArrivalMillis) {
+        if (time >= plan.endMillis() || received > lastArrivalMillis || plan.outage.swallows(time)) {
             return;
         }
         events.add(new WorldEvent(

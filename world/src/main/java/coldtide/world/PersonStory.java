@@ -7,6 +7,7 @@ import java.util.Map;
 /** One person's time with the game, from the install to the last day. */
 final class PersonStory {
     private static final double HURT_LEAVING = 0.5;
+    private static final double BURST_SHARE = 0.05;
 
     private final Plan plan;
     private final Draw draw;
@@ -24,9 +25,11 @@ final class PersonStory {
         this.number = Long.toString(number, 36);
         draw = new Draw(plan.scenario.seed(), number);
         country = draw.pick(Country.ALL, Country::weight);
-        Channel channel = draw.pick(Channel.ALL, Channel::weight);
-        arrivalDay = plan.arrivalDay(draw);
-        String campaign = campaign(channel);
+        boolean byBurst = draw.chance(BURST_SHARE) && plan.scenario.has(Happening.CAMPAIGN_BURST);
+        Channel channel = byBurst ? burstChannel() : draw.pick(Channel.ALL, Channel::weight);
+        int usualDay = plan.arrivalDay(draw);
+        arrivalDay = byBurst ? Happening.CAMPAIGN_BURST.dayIndex(plan.scenario) + draw.below(7) : usualDay;
+        String campaign = byBurst ? plan.keeperReel.name() : campaign(channel);
         long arrival = plan.moment(draw, arrivalDay, country.hours());
         Install first = new Install("i" + this.number, draw, plan, country, device(), arrival);
         first.arrivedBy(channel, campaign);
@@ -40,12 +43,14 @@ final class PersonStory {
         play.firstSession(first, arrival);
     }
 
+    private Channel burstChannel() {
+        return Channel.ALL.stream()
+                .filter(channel -> channel.name().equals(plan.keeperReel.channel()))
+                .findFirst()
+                .orElseThrow();
+    }
+
     private String campaign(Channel channel) {
-        Campaign reel = plan.keeperReel;
-        if (channel.name().equals(reel.channel())
-                && reel.runsOn(plan.scenario.firstDay().plusDays(arrivalDay))) {
-            return reel.name();
-        }
         return channel.campaigns().isEmpty() ? "" : draw.pick(channel.campaigns());
     }
 
@@ -71,6 +76,10 @@ final class PersonStory {
             }
         }
         return diary.events();
+    }
+
+    List<Diary.Settled> settled() {
+        return diary.settled();
     }
 
     private void sessions(int day, boolean pushed) {

@@ -13,6 +13,8 @@ final class Plan {
     final List<AppRelease> android;
     final List<AppRelease> ios;
     final Campaign keeperReel;
+    final Outage outage;
+    private final int holiday;
     private final double[] arrivals;
     private final double[] hours;
     private final long[] dayStartMillis;
@@ -22,6 +24,8 @@ final class Plan {
         android = AppRelease.ofPlatform(scenario, "android");
         ios = AppRelease.ofPlatform(scenario, "ios");
         keeperReel = Campaign.keeperReel(scenario);
+        outage = new Outage(scenario);
+        holiday = scenario.has(Happening.HOLIDAY) ? Happening.HOLIDAY.dayIndex(scenario) : Integer.MIN_VALUE;
         hours = cumulative(HOURS);
         dayStartMillis = new long[scenario.days() + 1];
         double[] weights = new double[scenario.days()];
@@ -45,13 +49,14 @@ final class Plan {
     /** How busy a day of the span is: weekends more, about 1 on average. */
     double busy(int day) {
         LocalDate date = scenario.firstDay().plusDays(day);
-        return switch (date.getDayOfWeek()) {
+        double weekday = switch (date.getDayOfWeek()) {
             case FRIDAY -> 1.02;
             case SATURDAY -> 1.14;
             case SUNDAY -> 1.12;
             case MONDAY -> 0.93;
             default -> 0.96;
         };
+        return weekday * (day == holiday ? 1.45 : day == holiday + 1 || day == holiday + 2 ? 0.72 : 1);
     }
 
     int arrivalDay(Draw draw) {

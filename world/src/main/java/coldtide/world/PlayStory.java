@@ -37,7 +37,7 @@ final class PlayStory {
         this.country = country;
         this.shortLesson = shortLesson;
         advertTaste = draw.share(1.2, 1.6);
-        shop = new Shop(draw, country);
+        shop = new Shop(scenario, draw, country);
     }
 
     boolean wasHurt() {
@@ -202,6 +202,10 @@ final class PlayStory {
         pause(28);
         if (draw.chance(0.9)) {
             BigDecimal amount = BigDecimal.valueOf(draw.between(0.004, 0.022)).setScale(6, RoundingMode.HALF_EVEN);
+            diary.settle(now, install, amount);
+            if (livesWith(Happening.LOST_ADVERTS, "android")) {
+                return;
+            }
             diary.write(
                     now,
                     delay,
@@ -219,8 +223,18 @@ final class PlayStory {
         if (draw.chance(0.3)) {
             write("pay_sheet_opened");
             pause(15);
-            shop.buys(now).ifPresent(purchase -> pay("purchase", purchase));
+            boolean fails = country.currency().equals(Happening.FAILING_CURRENCY)
+                    && livesWith(Happening.PAY_SHEET_FAILS, "ios");
+            if (!fails) {
+                shop.buys(now).ifPresent(purchase -> pay("purchase", purchase));
+            }
         }
+    }
+
+    private boolean livesWith(Happening happening, String platform) {
+        return scenario.has(happening)
+                && install.device.platform().equals(platform)
+                && happening.lastsIn(install.versionAt(now));
     }
 
     private void pay(String name, Shop.Sale sale) {

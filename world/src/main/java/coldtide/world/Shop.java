@@ -9,6 +9,8 @@ import java.util.Optional;
 /** What one person buys, renews and gives back. */
 final class Shop {
     private static final long MONTH_MILLIS = 30L * 86_400_000;
+    private static final double PRICE_FACTOR = 1.5;
+    private static final double STILL_WILLING = 0.82;
     private static final String PASS = "harbour_pass";
 
     /** Something paid for. */
@@ -30,25 +32,32 @@ final class Shop {
     private final Draw draw;
     private final Country country;
     private final double willing;
+    private final long pricesChangeMillis;
     private final List<Sale> toRefund = new ArrayList<>();
     private Sale pass;
     private long passUntil;
 
-    Shop(Draw draw, Country country) {
+    Shop(Scenario scenario, Draw draw, Country country) {
+        boolean changes = scenario.has(Happening.PRICE_CHANGE) && country.pricesChange();
+        pricesChangeMillis = changes
+                ? scenario.startOfDay(Happening.PRICE_CHANGE.dayIndex(scenario)).toEpochMilli()
+                : Long.MAX_VALUE;
         this.draw = draw;
         this.country = country;
         willing = draw.chance(0.08) ? draw.between(0.3, 0.9) : 0.03;
     }
 
     Optional<Sale> buys(long now) {
-        if (!draw.chance(willing)) {
+        boolean changed = now >= pricesChangeMillis;
+        if (!draw.chance(changed ? willing * STILL_WILLING : willing)) {
             return Optional.empty();
         }
         Offer offer = draw.pick(OFFERS, Offer::weight);
         if (offer.item().equals(PASS) && pass != null) {
             return Optional.empty();
         }
-        Sale sale = new Sale(offer.item(), Rates.price(country.currency(), offer.euro()), country.currency());
+        double euro = offer.euro() * (changed ? PRICE_FACTOR : 1);
+        Sale sale = new Sale(offer.item(), Rates.price(country.currency(), euro), country.currency());
         if (offer.item().equals(PASS)) {
             pass = sale;
             passUntil = now + MONTH_MILLIS;

@@ -1,6 +1,16 @@
 package coldtide.world;
 
+import static java.util.stream.Collectors.groupingBy;
+import static java.util.stream.Collectors.toList;
+
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.stream.LongStream;
 
@@ -25,7 +35,39 @@ public final class World {
 
     /** Campaigns that ran for a part of the span. */
     public List<Campaign> campaigns() {
-        return List.of(plan.keeperReel);
+        return plan.scenario.has(Happening.CAMPAIGN_BURST) ? List.of(plan.keeperReel) : List.of();
+    }
+
+    /** The public holiday of the span, if there is one. */
+    public Optional<LocalDate> holiday() {
+        return plan.scenario.has(Happening.HOLIDAY)
+                ? Optional.of(Happening.HOLIDAY.begins(plan.scenario))
+                : Optional.empty();
+    }
+
+    /** What the advert network settles, by day and platform; makes the whole world once more. */
+    public List<Settlement> settlements() {
+        Map<LocalDate, Map<String, List<Diary.Settled>>> byDay = LongStream.range(0, plan.scenario.people())
+                .parallel()
+                .boxed()
+                .flatMap(number -> {
+                    PersonStory story = new PersonStory(plan, number);
+                    story.tell();
+                    return story.settled().stream();
+                })
+                .collect(groupingBy(
+                        World::day, TreeMap::new, groupingBy(Diary.Settled::platform, TreeMap::new, toList())));
+        List<Settlement> settlements = new ArrayList<>();
+        byDay.forEach((day, platforms) -> platforms.forEach((platform, adverts) -> settlements.add(new Settlement(
+                day,
+                platform,
+                adverts.size(),
+                adverts.stream().map(Diary.Settled::amount).reduce(BigDecimal.ZERO, BigDecimal::add)))));
+        return settlements;
+    }
+
+    private static LocalDate day(Diary.Settled settled) {
+        return LocalDate.ofInstant(Instant.ofEpochMilli(settled.timeMillis()), Scenario.ZONE);
     }
 
     /**

@@ -59,6 +59,21 @@ public final class WorldFile {
         return written[0];
     }
 
+    /** Writes what the advert network settles: day, platform, adverts, amount, currency. */
+    public static void writeSettlements(World world, Writer out) throws IOException {
+        try (CsvWriter csv = CsvWriter.builder().build(out)) {
+            csv.writeRecord("day", "platform", "adverts", "amount", "currency");
+            for (Settlement each : world.settlements()) {
+                csv.writeRecord(
+                        each.day().toString(),
+                        each.platform(),
+                        Long.toString(each.adverts()),
+                        each.amount().toPlainString(),
+                        Scenario.CURRENCY);
+            }
+        }
+    }
+
     private static List<String> row(WorldEvent event) {
         List<String> row = new ArrayList<>(HEAD.size() + SHARED.size() + OWN.size());
         row.add(event.id());
@@ -79,14 +94,15 @@ public final class WorldFile {
         return row;
     }
 
-    /** {@code --people N --weeks N --end YYYY-MM-DD --out FILE}; the end day is yesterday unless given. */
+    /** {@code --people N --weeks N --end YYYY-MM-DD --out FILE --settlements FILE}; the end day is yesterday unless given. */
     public static void main(String[] arguments) throws IOException {
         Map<String, String> options = new HashMap<>();
         for (int i = 0; i + 1 < arguments.length; i += 2) {
             options.put(arguments[i], arguments[i + 1]);
         }
         if (!options.containsKey("--out")) {
-            System.err.println("Say where to write the events: --out FILE [--people N] [--weeks N] [--end YYYY-MM-DD]");
+            System.err.println("Say where to write the events: --out FILE [--people N] [--weeks N] [--end YYYY-MM-DD]"
+                    + " [--settlements FILE]");
             System.exit(2);
         }
         Scenario scenario = Scenario.of(
@@ -96,6 +112,11 @@ public final class WorldFile {
                         "--end", LocalDate.now(Scenario.ZONE).minusDays(1).toString())));
         try (Writer out = Files.newBufferedWriter(Path.of(options.get("--out")), StandardCharsets.UTF_8)) {
             System.out.println(write(new World(scenario), out) + " events");
+        }
+        if (options.containsKey("--settlements")) {
+            try (Writer out = Files.newBufferedWriter(Path.of(options.get("--settlements")), StandardCharsets.UTF_8)) {
+                writeSettlements(new World(scenario), out);
+            }
         }
     }
 }

@@ -110,6 +110,7 @@ class DemoLoader implements ApplicationRunner {
                     Scenario.APP, Scenario.APP_NAME, Scenario.ZONE, Scenario.CURRENCY, App.USUAL_LATE_LIMIT_DAYS));
             world.releases().forEach(release -> releases.save(release(app, release)));
             world.campaigns().forEach(campaign -> marks.save(mark(app, campaign)));
+            world.holiday().ifPresent(day -> marks.save(holiday(app, day)));
             rates.saveAll(Rates.of(world.scenario()).stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());
@@ -152,6 +153,15 @@ class DemoLoader implements ApplicationRunner {
                 campaign.name(),
                 campaign.firstDay().atStartOfDay(Scenario.ZONE).toInstant(),
                 Optional.of(campaign.end().atStartOfDay(Scenario.ZONE).toInstant()));
+    }
+
+    private static Mark holiday(App app, LocalDate day) {
+        return new Mark(
+                app.id(),
+                Mark.Kind.HOLIDAY,
+                "Great Lamp Day",
+                day.atStartOfDay(Scenario.ZONE).toInstant(),
+                Optional.of(day.plusDays(1).atStartOfDay(Scenario.ZONE).toInstant()));
     }
 
     private static Release release(App app, AppRelease release) {
