@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { AppView } from '../../api/queries';
 import { useMarks, useRemove, useSaveMark, type EnteredMark } from '../../api/settings';
 import { instantIn } from '../../words/dates';
+import { ActionsHead, RowActions } from './RowActions';
 import { fieldOf, instantOf } from './times';
 
 type Kind = EnteredMark['kind'];
@@ -49,11 +50,7 @@ export function MarkList({ app, mayChange }: { app: AppView; mayChange: boolean 
               <th scope="col">Kind</th>
               <th scope="col">Begins</th>
               <th scope="col">Ends</th>
-              {mayChange && (
-                <th scope="col">
-                  <span className="spoken">Change</span>
-                </th>
-              )}
+              {mayChange && <ActionsHead />}
             </tr>
           </thead>
           <tbody>
@@ -64,14 +61,10 @@ export function MarkList({ app, mayChange }: { app: AppView; mayChange: boolean 
                 <td>{instantIn(mark.starts, app.zone)}</td>
                 <td>{mark.ends ? instantIn(mark.ends, app.zone) : '–'}</td>
                 {mayChange && (
-                  <td>
-                    <button className="word" onClick={() => setEditing(mark)}>
-                      Change
-                    </button>{' '}
-                    <button className="word" onClick={() => remove.mutate({ what: 'mark', id: mark.id })}>
-                      Remove
-                    </button>
-                  </td>
+                  <RowActions
+                    onChange={() => setEditing(mark)}
+                    onRemove={() => remove.mutate({ what: 'mark', id: mark.id })}
+                  />
                 )}
               </tr>
             ))}

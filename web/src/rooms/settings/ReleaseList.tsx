@@ -5,6 +5,7 @@ import type { AppView } from '../../api/queries';
 import { useReleases, useRemove, useSaveRelease, type EnteredRelease } from '../../api/settings';
 import { instantIn } from '../../words/dates';
 import { ImportMarks } from './ImportMarks';
+import { ActionsHead, RowActions } from './RowActions';
 import { fieldOf, instantOf } from './times';
 
 interface ListProps {
@@ -49,11 +50,7 @@ export function ReleaseList({ app, mayChange }: ListProps) {
               <th scope="col">Platform</th>
               <th scope="col">Build</th>
               <th scope="col">Rollout</th>
-              {mayChange && (
-                <th scope="col">
-                  <span className="spoken">Change</span>
-                </th>
-              )}
+              {mayChange && <ActionsHead />}
             </tr>
           </thead>
           <tbody>
@@ -68,17 +65,10 @@ export function ReleaseList({ app, mayChange }: ListProps) {
                     .join(' · ')}
                 </td>
                 {mayChange && (
-                  <td>
-                    <button className="word" onClick={() => setEditing(release)}>
-                      Change
-                    </button>{' '}
-                    <button
-                      className="word"
-                      onClick={() => remove.mutate({ what: 'release', id: release.id })}
-                    >
-                      Remove
-                    </button>
-                  </td>
+                  <RowActions
+                    onChange={() => setEditing(release)}
+                    onRemove={() => remove.mutate({ what: 'release', id: release.id })}
+                  />
                 )}
               </tr>
             ))}

@@ -19,7 +19,8 @@ import org.junit.jupiter.params.provider.CsvSource;
 /** What holds in every room: nothing cut off at any width, a name for every control, both schemes, saved tables. */
 @ExtendWith(Application.class)
 class LooksTest {
-    private static final List<String> ROOMS = List.of("tide?open=REVENUE", "retention?by=day&ages=30", "intake");
+    private static final List<String> ROOMS =
+            List.of("tide?open=REVENUE", "retention?by=day&ages=30", "intake", "settings");
 
     @ParameterizedTest
     @CsvSource({"1024,768", "1280,800", "1920,1080"})

@@ -17,6 +17,7 @@ import coldtide.server.store.Import.State;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
 import jakarta.annotation.PreDestroy;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
@@ -45,6 +46,8 @@ class FileIntake {
 
     /** A file none of whose first rows can be taken is not read to its end. */
     private static final long HOPELESS_ROWS = 50_000;
+
+    private static final Duration KEPT_UNREAD = Duration.ofDays(7);
 
     private final AppRepository apps;
     private final ImportRepository imports;
@@ -215,6 +218,18 @@ class FileIntake {
         change(app, run.id(), ending -> ending.end(end.state(), end.message()));
         stopping.remove(run.id());
         uploads.delete(run);
+    }
+
+    /** Files that nobody let be read for a week are not kept any longer. */
+    @EventListener(ApplicationStartedEvent.class)
+    void forgetWhatWasLeft() {
+        Instant weekAgo = Instant.now().minus(KEPT_UNREAD);
+        for (Import run : imports.findByStateIn(List.of(State.UPLOADING, State.LOOKED_AT))) {
+            if (run.started().isBefore(weekAgo)) {
+                App app = apps.findById(run.appId()).orElseThrow();
+                end(app, run, new End(State.STOPPED, "Nobody let it be read within a week."));
+            }
+        }
     }
 
     /** Files that were waiting or being read when the server ended are gone on with; those whose file is lost say so. */

@@ -5,17 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
+import coldtide.server.HandClock;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -62,31 +59,16 @@ class AccessTest {
 
     @Test
     void theWaitDoublesUpToFiveMinutesAndEndsWithSuccess() {
-        Instant[] now = {Instant.parse("2026-06-01T10:00:00Z")};
-        SignInBrake brake = new SignInBrake(new Clock() {
-            @Override
-            public ZoneId getZone() {
-                return ZoneOffset.UTC;
-            }
-
-            @Override
-            public Clock withZone(ZoneId zone) {
-                return this;
-            }
-
-            @Override
-            public Instant instant() {
-                return now[0];
-            }
-        });
+        HandClock clock = new HandClock();
+        SignInBrake brake = new SignInBrake(clock);
         for (int failures = 1; failures <= 20; failures++) {
             brake.failed("name ada");
             long seconds = failures < 3 ? 0 : Math.min(300, 1L << (failures - 3));
             assertThat(brake.wait("name ada")).isEqualTo(Duration.ofSeconds(seconds));
         }
-        now[0] = now[0].plusSeconds(299);
+        clock.goOn(Duration.ofSeconds(299));
         assertThat(brake.wait("name ada")).isEqualTo(Duration.ofSeconds(1));
-        now[0] = now[0].plusSeconds(2);
+        clock.goOn(Duration.ofSeconds(2));
         assertThat(brake.wait("name ada")).isZero();
         brake.succeeded("name ada");
         brake.failed("name ada");

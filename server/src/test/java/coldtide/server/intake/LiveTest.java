@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
+import coldtide.server.HandClock;
 import coldtide.server.access.Sender;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -12,11 +13,8 @@ import java.nio.charset.StandardCharsets;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -248,30 +246,15 @@ class LiveTest {
 
     @Test
     void theBucketFillsByTheRateAndHoldsTwoSeconds() {
-        Instant[] now = {Instant.parse("2026-06-01T10:00:00Z")};
-        KeyBrake brake = new KeyBrake(new Clock() {
-            @Override
-            public ZoneId getZone() {
-                return ZoneOffset.UTC;
-            }
-
-            @Override
-            public Clock withZone(ZoneId zone) {
-                return this;
-            }
-
-            @Override
-            public Instant instant() {
-                return now[0];
-            }
-        });
+        HandClock clock = new HandClock();
+        KeyBrake brake = new KeyBrake(clock);
         Sender sender = new Sender(1, 1, 100, "a");
         assertThat(brake.wait(sender, 150)).isZero();
         assertThat(brake.wait(sender, 50)).isZero();
         assertThat(brake.wait(sender, 10)).isEqualTo(Duration.ofMillis(100));
-        now[0] = now[0].plusMillis(100);
+        clock.goOn(Duration.ofMillis(100));
         assertThat(brake.wait(sender, 10)).isZero();
-        now[0] = now[0].plusSeconds(60);
+        clock.goOn(Duration.ofSeconds(60));
         assertThat(brake.wait(sender, 200)).isZero();
         assertThat(brake.wait(sender, 1)).isPositive();
     }
