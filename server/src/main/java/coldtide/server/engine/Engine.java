@@ -43,7 +43,7 @@ public class Engine {
         private final EventReader.Reading reading;
         private volatile Optional<EventLog> log = Optional.empty();
         private volatile boolean read;
-        private volatile long lastReadingMillis;
+        private volatile long readingOnMillis;
         private final AtomicBoolean waiting = new AtomicBoolean();
 
         Kept(EventReader.Reading reading) {
@@ -80,14 +80,17 @@ public class Engine {
             long began = System.nanoTime();
             long before = kept.log.map(EventLog::events).orElse(0L);
             Optional<EventLog> log = kept.reading.readOn(Engine::tell);
+            long millis = (System.nanoTime() - began) / 1_000_000;
+            if (kept.read) {
+                kept.readingOnMillis = millis;
+            }
             kept.log = log;
             kept.read = true;
-            kept.lastReadingMillis = (System.nanoTime() - began) / 1_000_000;
             LOG.info(
                     "Read {} events of {} into memory in {} ms.",
                     log.map(EventLog::events).orElse(0L) - before,
                     app.key(),
-                    kept.lastReadingMillis);
+                    millis);
         }
     }
 
@@ -103,7 +106,7 @@ public class Engine {
                         kept.waiting.set(false);
                         refreshQuietly(app);
                     },
-                    Math.max(SHORTEST_PAUSE_MILLIS, 2 * kept.lastReadingMillis),
+                    Math.max(SHORTEST_PAUSE_MILLIS, 2 * kept.readingOnMillis),
                     TimeUnit.MILLISECONDS);
         }
     }

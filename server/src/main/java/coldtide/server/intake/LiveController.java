@@ -23,11 +23,13 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.zip.GZIPInputStream;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 
@@ -69,6 +71,7 @@ class LiveController {
                             }))
     Receipt send(
             @PathVariable String app,
+            @Parameter(hidden = true) @RequestHeader(HttpHeaders.CONTENT_TYPE) MediaType type,
             @Parameter(hidden = true) Authentication who,
             @Parameter(hidden = true) HttpServletRequest request)
             throws IOException {
@@ -78,10 +81,7 @@ class LiveController {
         String message = body(request);
         try {
             JsonNode tree = JsonEvent.tree(message);
-            List<JsonNode> events =
-                    MediaType.parseMediaType(request.getContentType()).isCompatibleWith(MediaType.parseMediaType(BATCH))
-                            ? batch(tree)
-                            : List.of(tree);
+            List<JsonNode> events = type.isCompatibleWith(MediaType.valueOf(BATCH)) ? batch(tree) : List.of(tree);
             hold(sender, events.size());
             return intake.take(into, sender, events);
         } catch (RowFault broken) {

@@ -68,8 +68,8 @@ record FileHead(Reading.Format format, boolean gzip, String encoding, String tex
             int evenZeros = 0;
             int oddZeros = 0;
             for (int i = 0; i < sample.length; i++) {
-                evenZeros += sample[i] == 0 && i % 2 == 0 ? 1 : 0;
-                oddZeros += sample[i] == 0 && i % 2 == 1 ? 1 : 0;
+                evenZeros += sample[i] == 0 && (i & 1) == 0 ? 1 : 0;
+                oddZeros += sample[i] == 0 && (i & 1) == 1 ? 1 : 0;
             }
             if (oddZeros > sample.length / 4) {
                 return "UTF-16LE";
