@@ -25,7 +25,7 @@ import java.util.List;
 import java.util.zip.GZIPInputStream;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
-import org.springframework.security.core.Authentication;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -72,11 +72,10 @@ class LiveController {
     Receipt send(
             @PathVariable String app,
             @Parameter(hidden = true) @RequestHeader(HttpHeaders.CONTENT_TYPE) MediaType type,
-            @Parameter(hidden = true) Authentication who,
+            @Parameter(hidden = true) @AuthenticationPrincipal Sender sender,
             @Parameter(hidden = true) HttpServletRequest request)
             throws IOException {
         App into = apps.require(app);
-        Sender sender = (Sender) who.getPrincipal();
         keys.used(sender);
         String message = body(request);
         try {
