@@ -11,10 +11,12 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import tools.jackson.databind.json.JsonMapper;
 
-/** Writes a world as CSV (RFC 4180): one event a row, standard properties as columns, absent values empty. */
+/** Writes a world as CSV (RFC 4180; one event a row, standard properties as columns, absent values empty) or as NDJSON. */
 public final class WorldFile {
     private static final List<String> HEAD = List.of(
             "id", "source", "name", "time", "received", "install", "account", "amount", "currency", "revenue_type");
@@ -34,6 +36,8 @@ public final class WorldFile {
             "campaign");
     private static final List<String> OWN =
             List.of("level", "stars", "x", "y", "fps", "memory_mb", "load_ms", "item", "quantity");
+
+    private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private WorldFile() {}
 
@@ -57,6 +61,53 @@ public final class WorldFile {
             throw e.getCause();
         }
         return written[0];
+    }
+
+    /**
+     * Writes every event of the world as NDJSON: one object a line with the names of the CSV's columns, numbers as numbers,
+     * nothing for what is absent.
+     *
+     * @return how many
+     */
+    public static long writeJson(World world, Writer out) throws IOException {
+        long[] written = {0};
+        try {
+            world.eachPerson(events -> {
+                for (WorldEvent event : events) {
+                    line(event, out);
+                }
+                written[0] += events.size();
+            });
+        } catch (UncheckedIOException e) {
+            throw e.getCause();
+        }
+        return written[0];
+    }
+
+    private static void line(WorldEvent event, Writer out) {
+        Map<String, Object> fields = new LinkedHashMap<>();
+        fields.put("id", event.id());
+        fields.put("source", event.source());
+        fields.put("name", event.name());
+        fields.put("time", Instant.ofEpochMilli(event.timeMillis()).toString());
+        fields.put("received", Instant.ofEpochMilli(event.receivedMillis()).toString());
+        fields.put("install", event.install());
+        if (!event.account().isEmpty()) {
+            fields.put("account", event.account());
+        }
+        if (event.payment() != null) {
+            fields.put("amount", event.payment().amount());
+            fields.put("currency", event.payment().currency());
+            fields.put("revenue_type", event.payment().type());
+        }
+        fields.putAll(event.context().properties());
+        fields.putAll(event.properties());
+        try {
+            out.write(JSON.writeValueAsString(fields));
+            out.write('\n');
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     /** Writes what the advert network settles: day, platform, adverts, amount, currency. */
@@ -94,7 +145,8 @@ public final class WorldFile {
         return row;
     }
 
-    /** {@code --people N --weeks N --end YYYY-MM-DD --out FILE --settlements FILE}; the end day is yesterday unless given. */
+    /** {@code --people N --weeks N --end YYYY-MM-DD --out FILE --settlements FILE}; a file named
+     * {@code .ndjson} is NDJSON; the end day is yesterday unless given. */
     public static void main(String[] arguments) throws IOException {
         Map<String, String> options = new HashMap<>();
         for (int i = 0; i + 1 < arguments.length; i += 2) {
@@ -111,7 +163,9 @@ public final class WorldFile {
                 LocalDate.parse(options.getOrDefault(
                         "--end", LocalDate.now(Scenario.ZONE).minusDays(1).toString())));
         try (Writer out = Files.newBufferedWriter(Path.of(options.get("--out")), StandardCharsets.UTF_8)) {
-            System.out.println(write(new World(scenario), out) + " events");
+            World world = new World(scenario);
+            boolean json = options.get("--out").endsWith(".ndjson");
+            System.out.println((json ? writeJson(world, out) : write(world, out)) + " events");
         }
         if (options.containsKey("--settlements")) {
             try (Writer out = Files.newBufferedWriter(Path.of(options.get("--settlements")), StandardCharsets.UTF_8)) {

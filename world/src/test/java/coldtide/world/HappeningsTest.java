@@ -137,6 +137,27 @@ class HappeningsTest {
     }
 
     @Test
+    void ndjsonSaysWhatCsvSays() throws IOException, SQLException {
+        Path file = folder.resolve("with_all.ndjson");
+        World world = new World(new Scenario(7, PEOPLE, 26, END, EnumSet.allOf(Happening.class)));
+        try (Writer out = Files.newBufferedWriter(file)) {
+            WorldFile.writeJson(world, out);
+        }
+        String said =
+                "select count(*), sum(hash(id, name, install)), sum(round(amount * 1000000)::bigint), count(account),"
+                        + " sum(round(x * 10)::bigint), count(gpu) from ";
+        try (Statement statement = connection.createStatement();
+                ResultSet row =
+                        statement.executeQuery("select (select (t) from (" + said + "with_all) t) = (select (t) from ("
+                                + said + "read_ndjson('" + file
+                                + "', columns = {id: 'VARCHAR', name: 'VARCHAR', install: 'VARCHAR',"
+                                + " amount: 'DOUBLE', account: 'VARCHAR', x: 'DOUBLE', gpu: 'VARCHAR'})) t)")) {
+            row.next();
+            assertThat(row.getBoolean(1)).isTrue();
+        }
+    }
+
+    @Test
     void forTwoHoursNothingArrivesFromAnybody() throws SQLException {
         LocalDate day = begins(Happening.OUTAGE);
         String evening = "select count(*) from $e where time >= '" + day + " 19:30:00 Europe/Lisbon' and time < '" + day
