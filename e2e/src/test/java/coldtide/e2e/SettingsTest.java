@@ -25,7 +25,7 @@ class SettingsTest {
         try (Visitor visitor = Visitor.in("settings")) {
             Page page = visitor.page;
             press(page, "Enter a mark");
-            page.getByLabel("Name").fill("Lamp day");
+            page.getByLabel("Name").fill("Harbour fog");
             page.getByLabel("Kind").selectOption("HOLIDAY");
             page.getByLabel("Begins").fill("2026-05-10T00:00");
             page.getByLabel("Ends").fill("2026-05-09T00:00");
@@ -33,12 +33,12 @@ class SettingsTest {
             assertThat(page.getByText("must end after it begins")).isVisible();
             page.getByLabel("Ends").fill("2026-05-11T00:00");
             press(page, "Enter it");
-            Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Lamp day"));
+            Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Harbour fog"));
             assertThat(row).containsText("Sun 10 May 00:00");
             row.getByText("Change").click();
-            page.getByLabel("Name").fill("Great lamp day");
+            page.getByLabel("Name").fill("Thick fog again");
             press(page, "Change it");
-            Locator changed = page.locator("tr", new Page.LocatorOptions().setHasText("Great lamp day"));
+            Locator changed = page.locator("tr", new Page.LocatorOptions().setHasText("Thick fog again"));
             assertThat(changed).containsText("holiday");
             changed.getByText("Remove").click();
             assertThat(changed).hasCount(0);

@@ -42,9 +42,9 @@ class FileDesk {
     /** Announces a file that will come in pieces; the same file whose upload broke off is gone on with. */
     @Transactional
     public Import announce(App app, String fileName, long bytes, String fingerprint, String byUser) {
-        Import run = imports.findByAppIdAndByUserAndFingerprintAndState(app.id(), byUser, fingerprint, State.UPLOADING)
-                .filter(found -> found.bytes() == bytes)
-                .orElseGet(() -> imports.save(new Import(app.id(), shortened(fileName), bytes, fingerprint, byUser)));
+        String own = bytes + "|" + fingerprint;
+        Import run = imports.findByAppIdAndByUserAndFingerprintAndState(app.id(), byUser, own, State.UPLOADING)
+                .orElseGet(() -> imports.save(new Import(app.id(), shortened(fileName), bytes, own, byUser)));
         run.here(uploads.bytes(run));
         return imports.save(run);
     }
