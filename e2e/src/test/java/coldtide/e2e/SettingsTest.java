@@ -21,7 +21,7 @@ class SettingsTest {
     }
 
     @Test
-    void aMarkIsEnteredChangedSeenOnTheRailAndRemoved() {
+    void aMarkIsEnteredChangedAndRemoved() {
         try (Visitor visitor = Visitor.in("settings")) {
             Page page = visitor.page;
             press(page, "Enter a mark");

@@ -96,7 +96,7 @@ class Marks {
     @Transactional
     public Release removeRelease(App app, int id) {
         Release release = release(app, id);
-        release.steps();
+        release.steps(); // read while they can be, for the answer that shows what was removed
         releases.delete(release);
         audit.note(app, "release removed", release.version() + " on " + release.platform());
         return release;

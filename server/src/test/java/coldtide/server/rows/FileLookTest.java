@@ -66,7 +66,7 @@ class FileLookTest {
     @ParameterizedTest
     @ValueSource(strings = {"UTF-8", "UTF-16LE", "UTF-16BE", "windows-1252"})
     void theEncodingIsFoundAndTheTextReadRight(String encoding) throws Exception {
-        String text = "name,time,install,city\nopen,2026-06-01T10:00:00Z,a,São João\n".repeat(1);
+        String text = "name,time,install,city\nopen,2026-06-01T10:00:00Z,a,São João\n";
         Path file = file(text.getBytes(Charset.forName(encoding)));
         Reading reading = FileLook.detect(file, APP);
         assertThat(reading.encoding()).isEqualTo(encoding);
