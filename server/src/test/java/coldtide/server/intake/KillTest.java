@@ -82,8 +82,8 @@ class KillTest {
         server.destroyForcibly().waitFor();
         long done = 0;
         for (JsonNode run : runs) {
-            if (run.get("state").asString().equals("LOOKED_AT")) {
-                continue; // its sender got no answer, so it waits for somebody to say that it may be read
+            if (waitsForItsSender(run)) {
+                continue;
             }
             assertThat(run.get("state").asString()).as("seed %s: %s", seed, run).isEqualTo("DONE");
             assertThat(run.get("rowsRead").asLong()).as("seed %s", seed).isEqualTo(FILE_ROWS);
@@ -220,16 +220,20 @@ class KillTest {
             JsonNode runs = keeper.get("/api/apps/sea/imports").json();
             boolean done = true;
             for (JsonNode run : runs) {
-                done = done
-                        && (!run.get("finished").isNull()
-                                || run.get("state").asString().equals("LOOKED_AT"));
+                done = done && (!run.get("finished").isNull() || waitsForItsSender(run));
             }
             if (done) {
                 return runs;
             }
             Thread.sleep(50);
         }
-        throw new AssertionError("The imports did not end within 2 minutes.");
+        throw new AssertionError("The imports did not end within 2 minutes: "
+                + keeper.get("/api/apps/sea/imports").text());
+    }
+
+    /** Its sender got no answer: the rest of its bytes is to come, or the word that it may be read. */
+    private static boolean waitsForItsSender(JsonNode run) {
+        return Set.of("UPLOADING", "LOOKED_AT").contains(run.get("state").asString());
     }
 
     private String url() {
