@@ -10,7 +10,8 @@ import coldtide.core.tidetable.TideTable;
 import coldtide.core.tidetable.TideTableQuestion;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.world.Scenario;
+import coldtide.world.scenario.Scenario;
+import coldtide.world.scenario.ScenarioFile;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -51,7 +52,7 @@ public final class Bench {
 
     /** Runs every question and prints a table. */
     public static void main(String[] arguments) throws Exception {
-        int people = arguments.length > 0 ? Integer.parseInt(arguments[0]) : Scenario.DEFAULT_PEOPLE;
+        int people = arguments.length > 0 ? Integer.parseInt(arguments[0]) : 45_000;
         int rounds = arguments.length > 1 ? Integer.parseInt(arguments[1]) : 7;
         List<Row> rows = run(people, rounds);
         System.out.printf("%-46s %10s %10s %8s%n", "question", "here, ms", "SQL, ms", "ratio");
@@ -63,7 +64,7 @@ public final class Bench {
     }
 
     static List<Row> run(int people, int rounds) throws Exception {
-        Scenario scenario = Scenario.of(people, Scenario.DEFAULT_WEEKS, LocalDate.of(2026, 6, 28));
+        Scenario scenario = ScenarioFile.gullcombe().sized(people, 26, LocalDate.of(2026, 6, 28));
         try (DuckDBConnection connection = (DuckDBConnection) DriverManager.getConnection("jdbc:duckdb:");
                 Statement sql = connection.createStatement();
                 ScanRunner runner = new ScanRunner(Runtime.getRuntime().availableProcessors(), Duration.ofMinutes(5))) {

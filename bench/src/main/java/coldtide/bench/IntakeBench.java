@@ -1,13 +1,12 @@
 package coldtide.bench;
 
-import coldtide.world.Fleet;
-import coldtide.world.Scenario;
 import coldtide.world.World;
-import coldtide.world.WorldFile;
+import coldtide.world.out.EventFile;
+import coldtide.world.out.Fleet;
+import coldtide.world.scenario.ScenarioFile;
 import de.siegmar.fastcsv.reader.CsvReader;
 import java.io.IOException;
 import java.io.Reader;
-import java.io.Writer;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.URI;
@@ -107,7 +106,7 @@ public final class IntakeBench {
         for (int sender = 0; sender < senders; sender++) {
             String run = "s" + senders + "-" + sender;
             Callable<Long> work = () -> {
-                Fleet fleet = new Fleet(base, app, key, run);
+                Fleet fleet = new Fleet(ScenarioFile.gullcombe(), base, app, key, run);
                 Fleet.Tally tally = fleet.send(MESSAGE_EVENTS);
                 while (System.nanoTime() < end) {
                     tally = fleet.send(MESSAGE_EVENTS);
@@ -150,9 +149,7 @@ public final class IntakeBench {
         int people = Integer.parseInt(arguments[2]);
         Path file = Files.createTempFile("coldtide-bench-", ".csv");
         try {
-            try (Writer out = Files.newBufferedWriter(file)) {
-                WorldFile.write(new World(Scenario.of(people, 20, LocalDate.of(2026, 6, 28))), out);
-            }
+            EventFile.write(new World(ScenarioFile.gullcombe().sized(people, 20, LocalDate.of(2026, 6, 28))), file);
             IntakeBench bench = new IntakeBench(arguments[0]);
             String warmUp = bench.keyOf("warmup", arguments[1]);
             bench.file("warmup", warmUp, file);

@@ -9,11 +9,11 @@ import coldtide.core.log.RawEvent;
 import coldtide.core.log.Release;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.ReportingCalendar;
-import coldtide.world.Rates;
-import coldtide.world.Scenario;
 import coldtide.world.World;
 import coldtide.world.WorldEvent;
+import coldtide.world.scenario.Scenario;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.duckdb.DuckDBAppender;
 import org.duckdb.DuckDBConnection;
@@ -26,19 +26,22 @@ final class WorldLog {
     private final Map<String, Long> people = new HashMap<>();
     private final Map<String, Long> accounts = new HashMap<>();
 
-    private WorldLog(Scenario scenario) {
-        ExchangeRates rates = new ExchangeRates(Scenario.CURRENCY);
-        Rates.of(scenario).forEach(rate -> rates.put(rate.currency(), rate.day(), rate.rate()));
-        builder = new EventLogBuilder(LogSettings.usual(new ReportingCalendar(Scenario.ZONE), rates));
+    private WorldLog(World world) {
+        ExchangeRates rates = new ExchangeRates(world.scenario().app().currency());
+        world.rates().forEach(rate -> rates.put(rate.currency(), rate.day(), rate.rate()));
+        builder = new EventLogBuilder(
+                LogSettings.usual(new ReportingCalendar(world.scenario().zone()), rates));
     }
 
     static EventLog fill(Scenario scenario, DuckDBConnection connection) throws Exception {
-        WorldLog log = new WorldLog(scenario);
+        World world = new World(scenario);
+        WorldLog log = new WorldLog(world);
         try (DuckDBAppender table = connection.createAppender("main", "e")) {
-            new World(scenario).eachPerson(events -> {
+            world.eachPerson(events -> {
+                Map<String, String> owners = firstAccounts(events);
                 for (WorldEvent event : events) {
                     log.add(event);
-                    log.append(table, event);
+                    log.append(table, event, owners);
                 }
             });
         }
@@ -64,11 +67,31 @@ final class WorldLog {
         builder.add(raw);
     }
 
-    /** In this world everybody's installs and account belong to the person whose number is in the install's key. */
-    private void append(DuckDBAppender table, WorldEvent event) {
+    /** The account each install names first: its past belongs to that account. */
+    private static Map<String, String> firstAccounts(List<WorldEvent> events) {
+        Map<String, String> first = new HashMap<>();
+        for (WorldEvent event : events) {
+            if (!event.account().isEmpty()) {
+                first.putIfAbsent(event.install(), event.account());
+            }
+        }
+        return first;
+    }
+
+    /**
+     * A row of person, name and time. The person is worked out on its own here: the account the install named last, or will name
+     * first, or the install.
+     *
+     * @param owners the account of each install; changed when it names another
+     */
+    private void append(DuckDBAppender table, WorldEvent event, Map<String, String> owners) {
         try {
+            if (!event.account().isEmpty()) {
+                owners.put(event.install(), event.account());
+            }
+            String person = owners.getOrDefault(event.install(), event.install());
             table.beginRow();
-            table.append(people.computeIfAbsent(event.install().split("-", 2)[0], key -> (long) people.size()));
+            table.append(people.computeIfAbsent(person, key -> (long) people.size()));
             table.append(event.name());
             table.append(event.timeMillis());
             table.endRow();

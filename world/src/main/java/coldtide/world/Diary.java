@@ -1,6 +1,7 @@
 package coldtide.world;
 
 import coldtide.world.WorldEvent.Payment;
+import coldtide.world.scenario.Effect;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
@@ -43,7 +44,9 @@ final class Diary {
 
     /** Network of a session: mostly at once, now and then only when the device is back online. */
     long delayMillis() {
-        return draw.chance(0.03) ? (long) draw.exponential(6 * 3_600_000) : 400 + draw.below(4_000);
+        return draw.chance(plan.scenario.habits().late())
+                ? (long) draw.exponential(6 * 3_600_000)
+                : 400 + draw.below(4_000);
     }
 
     void write(
@@ -56,19 +59,27 @@ final class Diary {
             Map<String, Object> own) {
         written++;
         long received = time + delay;
-        if (time >= plan.endMillis() || received > lastArrivalMillis || plan.outage.swallows(time)) {
+        if (time >= plan.endMillis() || received > lastArrivalMillis || isLost(time, name, install)) {
             return;
         }
         events.add(new WorldEvent(
                 person + "-" + written,
-                Scenario.APP + "/" + install.device.platform(),
+                plan.scenario.app().key() + "/" + install.device.platform(),
                 name,
                 time,
                 received,
+                install.clockAheadMillis,
                 install.id,
                 account,
                 install.contextAt(time),
                 payment,
                 own));
+    }
+
+    private boolean isLost(long time, String name, Install install) {
+        double lost = install.share(Effect.OUTAGE, time);
+        double unsent = install.share(
+                Effect.EVENT_LOST, time, happening -> happening.event().equals(name));
+        return lost > 0 && draw.chance(lost) || unsent > 0 && draw.chance(unsent);
     }
 }

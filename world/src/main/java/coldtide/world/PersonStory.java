@@ -1,14 +1,17 @@
 package coldtide.world;
 
+import coldtide.world.scenario.Channel;
+import coldtide.world.scenario.Country;
+import coldtide.world.scenario.Device;
+import coldtide.world.scenario.Effect;
+import coldtide.world.scenario.Happening;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 
 /** One person's time with the game, from the install to the last day. */
 final class PersonStory {
-    private static final double HURT_LEAVING = 0.5;
-    private static final double BURST_SHARE = 0.05;
-
     private final Plan plan;
     private final Draw draw;
     private final Country country;
@@ -24,30 +27,36 @@ final class PersonStory {
         this.plan = plan;
         this.number = Long.toString(number, 36);
         draw = new Draw(plan.scenario.seed(), number);
-        country = draw.pick(Country.ALL, Country::weight);
-        boolean byBurst = draw.chance(BURST_SHARE) && plan.scenario.has(Happening.CAMPAIGN_BURST);
-        Channel channel = byBurst ? burstChannel() : draw.pick(Channel.ALL, Channel::weight);
+        country = draw.pick(plan.scenario.countries(), Country::weight);
+        Happening burst = plan.burst(draw);
+        Channel channel = burst == null ? draw.pick(plan.scenario.channels(), Channel::weight) : channelOf(burst);
         int usualDay = plan.arrivalDay(draw);
-        arrivalDay = byBurst ? Happening.CAMPAIGN_BURST.dayIndex(plan.scenario) + draw.below(7) : usualDay;
-        String campaign = byBurst ? plan.keeperReel.name() : campaign(channel);
-        long arrival = plan.moment(draw, arrivalDay, country.hours());
+        arrivalDay = burst == null ? usualDay : dayOf(burst);
+        String campaign = burst == null
+                ? campaign(channel)
+                : burst.where().one("campaign").orElseThrow();
+        long arrival = plan.moment(draw, arrivalDay, country.hoursFromZone());
         Install first = new Install("i" + this.number, draw, plan, country, device(), arrival);
         first.arrivedBy(channel, campaign);
         installs.add(first);
-        boolean shortLesson = plan.scenario.has(Happening.SHORTER_FIRST_LESSON)
-                && Happening.SHORTER_FIRST_LESSON.lastsIn(first.versionAt(arrival));
-        leaving = Math.min(0.97, draw.share(0.55, 0.85) * channel.staying() * (shortLesson ? 0.68 : 1));
+        double lesson = first.factor(Effect.FIRST_LESSON, arrival);
+        leaving = Math.min(0.97, draw.share(0.55, 0.85) * channel.leavingFactor() * lesson);
         playing = draw.share(1.5, 1.1);
         diary = new Diary(plan, draw, "e" + this.number);
-        play = new PlayStory(plan.scenario, draw, diary, country, shortLesson);
+        play = new PlayStory(plan, draw, diary, country, lesson < 1);
         play.firstSession(first, arrival);
     }
 
-    private Channel burstChannel() {
-        return Channel.ALL.stream()
-                .filter(channel -> channel.name().equals(plan.keeperReel.channel()))
+    private Channel channelOf(Happening burst) {
+        String name = burst.where().one("channel").orElseThrow();
+        return plan.scenario.channels().stream()
+                .filter(channel -> channel.name().equals(name))
                 .findFirst()
                 .orElseThrow();
+    }
+
+    private int dayOf(Happening burst) {
+        return Math.min(burst.starts().day() + draw.below(burst.ends().afterDays()), plan.scenario.days() - 1);
     }
 
     private String campaign(Channel channel) {
@@ -55,17 +64,16 @@ final class PersonStory {
     }
 
     private Device device() {
-        String platform = draw.chance(0.62) ? "android" : "ios";
-        List<Device> devices =
-                Device.ALL.stream().filter(d -> d.platform().equals(platform)).toList();
-        return draw.pick(devices, d -> d.weight() * (country.guilty() && d.gpu().equals(Device.HURT_GPU) ? 4.5 : 1));
+        return draw.pick(
+                plan.devices(plan.platform(draw)),
+                device -> device.weight() * country.gpuFactors().getOrDefault(device.gpu(), 1.0));
     }
 
     /** Everything that arrived from this person, in time order of each device. */
     List<WorldEvent> tell() {
         for (int day = arrivalDay; day < plan.scenario.days(); day++) {
             boolean arrival = day == arrivalDay;
-            if (!arrival && draw.chance(play.wasHurt() ? Math.max(leaving, HURT_LEAVING) : leaving)) {
+            if (!arrival && draw.chance(Math.max(leaving, play.annoyance()))) {
                 leave(day);
                 break;
             }
@@ -86,9 +94,9 @@ final class PersonStory {
         int count = 1 + draw.geometric(0.45);
         long[] moments = new long[count];
         for (int i = 0; i < count; i++) {
-            moments[i] = plan.moment(draw, day, country.hours());
+            moments[i] = plan.moment(draw, day, country.hoursFromZone());
         }
-        java.util.Arrays.sort(moments);
+        Arrays.sort(moments);
         secondDevice(moments[0]);
         for (long moment : moments) {
             Install on = installs.size() > 1 && draw.chance(0.4) ? installs.get(1) : installs.get(0);
@@ -97,7 +105,10 @@ final class PersonStory {
     }
 
     private void secondDevice(long before) {
-        if (installs.size() == 1 && play.signedIn() && draw.chance(0.02)) {
+        boolean takes = installs.size() == 1
+                && play.signedIn()
+                && draw.chance(plan.scenario.habits().secondDevice());
+        if (takes) {
             long at = Math.max(before - 600_000, play.freeFrom());
             Install second = new Install("i" + number + "-2", draw, plan, country, device(), at);
             installs.add(second);

@@ -1,39 +1,56 @@
 package coldtide.world;
 
-import java.time.LocalDate;
-import java.util.Comparator;
+import coldtide.world.scenario.AppRelease;
+import coldtide.world.scenario.Device;
+import coldtide.world.scenario.DeviceFamily;
+import coldtide.world.scenario.Effect;
+import coldtide.world.scenario.Happening;
+import coldtide.world.scenario.Platform;
+import coldtide.world.scenario.Scenario;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 
-/** What all people of a scenario share: when people arrive, how busy days and hours are, which releases there are. */
+/** What all people of a scenario share, worked out once: how busy days and hours are, who arrives when, who is offered what. */
 final class Plan {
-    /** Share of play by hour of the local day, relative. */
-    private static final double[] HOURS = {3, 2, 1, 1, 1, 1, 2, 4, 6, 6, 5, 5, 7, 7, 6, 6, 7, 8, 9, 11, 13, 13, 10, 6};
-
     final Scenario scenario;
-    final List<AppRelease> android;
-    final List<AppRelease> ios;
-    final Campaign keeperReel;
-    final Outage outage;
-    private final int holiday;
+    final Prices prices;
+    /** Those switched on. */
+    final List<Happening> happenings;
+
+    final List<Happening> bursts;
+    private final Map<String, List<AppRelease>> releases = new HashMap<>();
+    private final Map<String, List<Device>> devices = new HashMap<>();
+    private final double[] busy;
     private final double[] arrivals;
     private final double[] hours;
     private final long[] dayStartMillis;
 
     Plan(Scenario scenario) {
         this.scenario = scenario;
-        android = AppRelease.ofPlatform(scenario, "android");
-        ios = AppRelease.ofPlatform(scenario, "ios");
-        keeperReel = Campaign.keeperReel(scenario);
-        outage = new Outage(scenario);
-        holiday = scenario.has(Happening.HOLIDAY) ? Happening.HOLIDAY.dayIndex(scenario) : Integer.MIN_VALUE;
-        hours = cumulative(HOURS);
+        prices = new Prices(scenario);
+        happenings = scenario.planted();
+        bursts = happenings.stream()
+                .filter(each -> each.effect() == Effect.ARRIVALS_BURST)
+                .toList();
+        scenario.platforms().forEach(each -> releases.put(each.name(), scenario.releases(each.name())));
+        for (DeviceFamily family : scenario.devices()) {
+            devices.computeIfAbsent(family.platform(), name -> new ArrayList<>())
+                    .addAll(family.devices());
+        }
+        hours = cumulative(
+                scenario.rhythm().hours().stream().mapToDouble(each -> each).toArray());
         dayStartMillis = new long[scenario.days() + 1];
-        double[] weights = new double[scenario.days()];
         for (int day = 0; day < dayStartMillis.length; day++) {
             dayStartMillis[day] = scenario.startOfDay(day).toEpochMilli();
-            if (day < weights.length) {
-                weights[day] = (1 + 1.6 * Math.exp(-day / 12.0)) * busy(day) * busy(day);
-            }
+        }
+        busy = busyDays();
+        double[] weights = new double[scenario.days()];
+        for (int day = 0; day < weights.length; day++) {
+            double opening = scenario.rhythm().opening()
+                    * Math.exp(-day / scenario.rhythm().openingDays());
+            weights[day] = (1 + opening) * busy[day] * busy[day];
         }
         arrivals = cumulative(weights);
     }
@@ -46,21 +63,38 @@ final class Plan {
         return sums;
     }
 
-    /** How busy a day of the span is: weekends more, about 1 on average. */
+    private double[] busyDays() {
+        double[] days = new double[scenario.days()];
+        for (int day = 0; day < days.length; day++) {
+            days[day] = scenario.rhythm().busy(scenario.firstDay().plusDays(day).getDayOfWeek());
+        }
+        for (Happening happening : happenings) {
+            for (int i = 0; i < happening.factors().size(); i++) {
+                int day = happening.starts().day() + i;
+                days[Math.min(day, days.length - 1)] *=
+                        day < days.length ? happening.factors().get(i) : 1;
+            }
+        }
+        return days;
+    }
+
+    /** How busy a day of the span is; about 1 on average. */
     double busy(int day) {
-        LocalDate date = scenario.firstDay().plusDays(day);
-        double weekday = switch (date.getDayOfWeek()) {
-            case FRIDAY -> 1.02;
-            case SATURDAY -> 1.14;
-            case SUNDAY -> 1.12;
-            case MONDAY -> 0.93;
-            default -> 0.96;
-        };
-        return weekday * (day == holiday ? 1.45 : day == holiday + 1 || day == holiday + 2 ? 0.72 : 1);
+        return busy[day];
     }
 
     int arrivalDay(Draw draw) {
         return draw.byCumulative(arrivals);
+    }
+
+    /** The burst by which somebody comes, or null: they come as others do. */
+    Happening burst(Draw draw) {
+        Happening by = null;
+        for (Happening burst : bursts) {
+            // Of all people of the world: those who come by an earlier burst cannot come by this one.
+            by = draw.chance(burst.size()) && by == null ? burst : by;
+        }
+        return by;
     }
 
     /** A moment of play on a day, by the habits of local hours. */
@@ -74,18 +108,43 @@ final class Plan {
         return dayStartMillis[day];
     }
 
+    long startMillis(Happening happening) {
+        return scenario.at(happening.starts().day(), happening.starts().hour()).toEpochMilli();
+    }
+
     long endMillis() {
         return dayStartMillis[dayStartMillis.length - 1];
     }
 
+    /** Of a platform, oldest first. */
     List<AppRelease> releases(String platform) {
-        return platform.equals("android") ? android : ios;
+        return releases.get(platform);
     }
 
-    /** Every release of the world, oldest first. */
-    List<AppRelease> releases() {
-        return java.util.stream.Stream.concat(android.stream(), ios.stream())
-                .sorted(Comparator.comparing(AppRelease::build))
-                .toList();
+    /** When somebody at place {@code u} (0 to 1) in the rollout is first offered a release. */
+    long offeredMillis(AppRelease release, double u) {
+        for (AppRelease.Step step : release.steps()) {
+            if (u < step.share()) {
+                return scenario.at(release.day() + step.afterDays(), release.hour())
+                        .toEpochMilli();
+            }
+        }
+        throw new IllegalArgumentException("A place in the rollout lies below 1, not at " + u + ".");
+    }
+
+    String platform(Draw draw) {
+        return draw.pick(scenario.platforms(), Platform::weight).name();
+    }
+
+    List<Device> devices(String platform) {
+        return devices.get(platform);
+    }
+
+    List<String> osVersions(String platform) {
+        return scenario.platforms().stream()
+                .filter(each -> each.name().equals(platform))
+                .findFirst()
+                .orElseThrow()
+                .osVersions();
     }
 }

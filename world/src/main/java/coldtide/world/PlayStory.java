@@ -1,20 +1,22 @@
 package coldtide.world;
 
 import coldtide.world.WorldEvent.Payment;
+import coldtide.world.scenario.Country;
+import coldtide.world.scenario.Effect;
+import coldtide.world.scenario.Happening;
+import coldtide.world.scenario.Place;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /** What a person does while the game is open: the lesson, beacons, adverts, the shop. */
 final class PlayStory {
-    private static final int BEACONS = 14;
-    /** Where in the tower of beacon 5 the gallery stair is, in the floor plan's coordinates. */
-    private static final double STAIR_X = 62;
+    /** The chance of leaving for good on the day after a crash. */
+    private static final double LEAVES_AFTER_CRASH = 0.3;
 
-    private static final double STAIR_Y = 24;
-
-    private final Scenario scenario;
+    private final Plan plan;
     private final Draw draw;
     private final Diary diary;
     private final Country country;
@@ -23,29 +25,36 @@ final class PlayStory {
     private final double advertTaste;
 
     private Install install;
+    private Install home;
+    private String owner = "";
+    private String sibling = "";
     private String account = "";
     private long delay;
     private long now = Long.MIN_VALUE;
     private int beacon = 1;
-    private boolean hurt;
+    /** How badly slow frames hurt, 0 to 1; lasts for as long as anything slows this install's frames anywhere. */
+    private double hurt;
+
+    private boolean crashed;
     private boolean inGuild;
 
-    PlayStory(Scenario scenario, Draw draw, Diary diary, Country country, boolean shortLesson) {
-        this.scenario = scenario;
+    PlayStory(Plan plan, Draw draw, Diary diary, Country country, boolean shortLesson) {
+        this.plan = plan;
         this.draw = draw;
         this.diary = diary;
         this.country = country;
         this.shortLesson = shortLesson;
         advertTaste = draw.share(1.2, 1.6);
-        shop = new Shop(scenario, draw, country);
+        shop = new Shop(plan, draw, country);
     }
 
-    boolean wasHurt() {
-        return hurt;
+    /** A chance of leaving for good that what went wrong brings about. */
+    double annoyance() {
+        return Math.max(hurt, crashed ? LEAVES_AFTER_CRASH : 0);
     }
 
     boolean signedIn() {
-        return !account.isEmpty();
+        return !owner.isEmpty();
     }
 
     /** The earliest moment of the next session: clearly apart from the last. */
@@ -54,13 +63,15 @@ final class PlayStory {
     }
 
     void firstSession(Install on, long at) {
+        home = on;
         open(on, at);
         write("install");
         pause(5);
         write("app_open");
         lesson();
-        if (draw.chance(0.35)) {
-            account = "keeper-" + on.id;
+        if (draw.chance(plan.scenario.habits().signsIn())) {
+            owner = "keeper-" + on.id;
+            sibling = draw.chance(plan.scenario.habits().sharesDevice()) ? "sibling-" + on.id : "";
         }
     }
 
@@ -85,6 +96,7 @@ final class PlayStory {
     /** The first opening on another device of the same account. */
     void openOn(Install on, long at) {
         open(on, at);
+        account = owner;
         write("install");
         pause(4);
         write("app_open");
@@ -92,6 +104,8 @@ final class PlayStory {
 
     void session(Install on, long at, boolean pushed) {
         open(on, at);
+        account = on == home && !sibling.isEmpty() && draw.chance(0.3) ? sibling : owner;
+        crashed = false;
         if (pushed) {
             write("push_opened");
             pause(2);
@@ -99,7 +113,16 @@ final class PlayStory {
         write("app_open", Map.of("load_ms", 700 + draw.below(2500)));
         shop.renewals(now).forEach(renewal -> pay("purchase", renewal));
         shop.refunds().forEach(refund -> pay("refund", refund));
-        play(1 + draw.geometric(1.9));
+        int actions = 1 + draw.geometric(1.9);
+        double breaks = install.share(Effect.CRASHES, now);
+        if (breaks > 0 && draw.chance(breaks)) {
+            play(draw.below(actions));
+            pause(5);
+            write("crash");
+            crashed = true;
+        } else {
+            play(actions);
+        }
     }
 
     private void open(Install on, long at) {
@@ -150,39 +173,43 @@ final class PlayStory {
         }
     }
 
-    private boolean hurtHere() {
-        return scenario.has(Happening.GALLERY_LIGHTNING)
-                && beacon == 5
-                && install.device.gpu().equals(Device.HURT_GPU)
-                && Happening.GALLERY_LIGHTNING.lastsIn(install.versionAt(now));
-    }
-
     private void beacon() {
-        boolean hurtHere = hurtHere();
-        hurt = hurtHere || hurt && Happening.GALLERY_LIGHTNING.lastsIn(install.versionAt(now));
+        List<Happening> slow = install.touchedBy(Effect.FRAMES_SLOW, now);
+        Happening here = slow.stream()
+                .filter(each -> each.where().allows("level", Integer.toString(beacon)))
+                .findFirst()
+                .orElse(null);
+        hurt = here != null ? 1 - here.size() : slow.isEmpty() ? 0 : hurt;
         write("beacon_started", Map.of("level", beacon));
-        if (hurtHere || draw.chance(0.3)) {
+        if (here != null || draw.chance(0.3)) {
             pause(20);
-            frameSample(hurtHere);
+            frameSample(here);
         }
         pause(90);
-        if (draw.chance(hurtHere ? 0.06 : beacon == 1 ? 0.9 : beacon == 5 ? 0.4 : 0.62)) {
+        double usual = beacon == 1 ? 0.9 : beacon == 5 ? 0.4 : 0.62;
+        if (draw.chance(here != null ? usual * Math.max(0, 1 - 1.7 * hurt) : usual)) {
             Map<String, Object> own = new LinkedHashMap<>();
             own.put("level", beacon);
             own.put("stars", 1 + draw.below(3));
             write("beacon_lit", own);
-            beacon = beacon % BEACONS + 1;
+            beacon = beacon % plan.scenario.places().size() + 1;
         } else {
             write("beacon_failed", Map.of("level", beacon));
         }
     }
 
-    private void frameSample(boolean hurtHere) {
-        double fps = install.device.fps() * draw.between(0.85, 1.02) * (hurtHere ? 0.5 : 1);
+    /** @param slow what slows frames here, or null */
+    private void frameSample(Happening slow) {
+        List<Place.Room> rooms = plan.scenario.places().get(beacon - 1).rooms();
+        List<Place.Room> slowed = rooms.stream()
+                .filter(room -> slow != null && slow.where().allows("room", room.name()))
+                .toList();
+        Place.Room room = draw.pick(slowed.isEmpty() ? rooms : slowed, each -> each.width() * each.height());
+        double fps = install.device.fps() * draw.between(0.85, 1.02) * (slowed.isEmpty() ? 1 : slow.size());
         Map<String, Object> own = new LinkedHashMap<>();
         own.put("level", beacon);
-        own.put("x", tenth(hurtHere ? STAIR_X + draw.between(-4, 4) : draw.between(5, 95)));
-        own.put("y", tenth(hurtHere ? STAIR_Y + draw.between(-4, 4) : draw.between(5, 95)));
+        own.put("x", tenth(room.x() + room.width() * draw.between(0.08, 0.92)));
+        own.put("y", tenth(room.y() + room.height() * draw.between(0.08, 0.92)));
         own.put("fps", tenth(fps));
         own.put("memory_mb", 300 + draw.below(500));
         write("frame_sample", own);
@@ -194,7 +221,7 @@ final class PlayStory {
 
     private void advert() {
         write("ad_offered");
-        if (!draw.chance((0.3 + 0.6 * advertTaste) * (hurt ? 0.35 : 1))) {
+        if (!draw.chance((0.3 + 0.6 * advertTaste) * Math.max(0, 1 - 1.3 * hurt))) {
             return;
         }
         pause(2);
@@ -203,17 +230,8 @@ final class PlayStory {
         if (draw.chance(0.9)) {
             BigDecimal amount = BigDecimal.valueOf(draw.between(0.004, 0.022)).setScale(6, RoundingMode.HALF_EVEN);
             diary.settle(now, install, amount);
-            if (livesWith(Happening.LOST_ADVERTS, "android")) {
-                return;
-            }
-            diary.write(
-                    now,
-                    delay,
-                    "ad_finished",
-                    install,
-                    account,
-                    new Payment(amount, Scenario.CURRENCY, "ad"),
-                    Map.of());
+            Payment payment = new Payment(amount, plan.scenario.app().currency(), "ad");
+            diary.write(now, delay, "ad_finished", install, account, payment, Map.of());
         }
     }
 
@@ -223,18 +241,11 @@ final class PlayStory {
         if (draw.chance(0.3)) {
             write("pay_sheet_opened");
             pause(15);
-            boolean fails = country.currency().equals(Happening.FAILING_CURRENCY)
-                    && livesWith(Happening.PAY_SHEET_FAILS, "ios");
-            if (!fails) {
-                shop.buys(now).ifPresent(purchase -> pay("purchase", purchase));
+            double vanish = install.share(Effect.PURCHASES_VANISH, now);
+            if (vanish == 0 || !draw.chance(vanish)) {
+                shop.buys(install, now).ifPresent(purchase -> pay("purchase", purchase));
             }
         }
-    }
-
-    private boolean livesWith(Happening happening, String platform) {
-        return scenario.has(happening)
-                && install.device.platform().equals(platform)
-                && happening.lastsIn(install.versionAt(now));
     }
 
     private void pay(String name, Shop.Sale sale) {

@@ -1,6 +1,10 @@
 package coldtide.world;
 
 import coldtide.world.WorldEvent.Payment;
+import coldtide.world.scenario.Country;
+import coldtide.world.scenario.Effect;
+import coldtide.world.scenario.Happening;
+import coldtide.world.scenario.Offer;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
@@ -9,56 +13,46 @@ import java.util.Optional;
 /** What one person buys, renews and gives back. */
 final class Shop {
     private static final long MONTH_MILLIS = 30L * 86_400_000;
-    private static final double PRICE_FACTOR = 1.5;
-    private static final double STILL_WILLING = 0.82;
-    private static final String PASS = "harbour_pass";
 
     /** Something paid for. */
-    record Sale(String item, BigDecimal amount, String currency) {
+    record Sale(String item, BigDecimal amount, String currency, boolean monthly) {
         Payment payment(boolean refund) {
-            String type = refund ? "refund" : item.equals(PASS) ? "subscription" : "purchase";
+            String type = refund ? "refund" : monthly ? "subscription" : "purchase";
             return new Payment(amount, currency, type);
         }
     }
 
-    private record Offer(String item, double euro, double weight) {}
-
-    private static final List<Offer> OFFERS = List.of(
-            new Offer("lamp_oil_small", 1.99, 50),
-            new Offer("lamp_oil_large", 4.99, 25),
-            new Offer("glass_pack", 9.99, 13),
-            new Offer(PASS, 5.99, 12));
-
+    private final Plan plan;
     private final Draw draw;
     private final Country country;
     private final double willing;
-    private final long pricesChangeMillis;
     private final List<Sale> toRefund = new ArrayList<>();
     private Sale pass;
     private long passUntil;
 
-    Shop(Scenario scenario, Draw draw, Country country) {
-        boolean changes = scenario.has(Happening.PRICE_CHANGE) && country.pricesChange();
-        pricesChangeMillis = changes
-                ? scenario.startOfDay(Happening.PRICE_CHANGE.dayIndex(scenario)).toEpochMilli()
-                : Long.MAX_VALUE;
+    Shop(Plan plan, Draw draw, Country country) {
+        this.plan = plan;
         this.draw = draw;
         this.country = country;
         willing = draw.chance(0.08) ? draw.between(0.3, 0.9) : 0.03;
     }
 
-    Optional<Sale> buys(long now) {
-        boolean changed = now >= pricesChangeMillis;
-        if (!draw.chance(changed ? willing * STILL_WILLING : willing)) {
+    Optional<Sale> buys(Install install, long now) {
+        double stillWilling = 1;
+        for (Happening change : install.touchedBy(Effect.PRICES, now)) {
+            stillWilling *= change.willing();
+        }
+        if (!draw.chance(willing * stillWilling)) {
             return Optional.empty();
         }
-        Offer offer = draw.pick(OFFERS, Offer::weight);
-        if (offer.item().equals(PASS) && pass != null) {
+        Offer offer = draw.pick(plan.scenario.offers(), Offer::weight);
+        if (offer.monthly() && pass != null) {
             return Optional.empty();
         }
-        double euro = offer.euro() * (changed ? PRICE_FACTOR : 1);
-        Sale sale = new Sale(offer.item(), Rates.price(country.currency(), euro), country.currency());
-        if (offer.item().equals(PASS)) {
+        double price = offer.price() * install.factor(Effect.PRICES, now);
+        Sale sale =
+                new Sale(offer.item(), plan.prices.tag(country.currency(), price), country.currency(), offer.monthly());
+        if (offer.monthly()) {
             pass = sale;
             passUntil = now + MONTH_MILLIS;
         } else if (draw.chance(0.03)) {

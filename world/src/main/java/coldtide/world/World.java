@@ -3,6 +3,8 @@ package coldtide.world;
 import static java.util.stream.Collectors.groupingBy;
 import static java.util.stream.Collectors.toList;
 
+import coldtide.world.scenario.Happening;
+import coldtide.world.scenario.Scenario;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -28,21 +30,29 @@ public final class World {
         return plan.scenario;
     }
 
-    /** Every release of the world with its rollout, oldest first. */
-    public List<AppRelease> releases() {
-        return plan.releases();
+    /** Campaigns that ran for a part of the span, and holidays. */
+    public List<WorldMark> marks() {
+        return plan.happenings.stream().flatMap(each -> mark(each).stream()).toList();
     }
 
-    /** Campaigns that ran for a part of the span. */
-    public List<Campaign> campaigns() {
-        return plan.scenario.has(Happening.CAMPAIGN_BURST) ? List.of(plan.keeperReel) : List.of();
+    private Optional<WorldMark> mark(Happening happening) {
+        LocalDate day = plan.scenario.firstDay().plusDays(happening.starts().day());
+        return switch (happening.effect()) {
+            case ARRIVALS_BURST ->
+                Optional.of(new WorldMark(
+                        WorldMark.Kind.CAMPAIGN,
+                        happening.where().one("campaign").orElseThrow(),
+                        day,
+                        day.plusDays(happening.ends().afterDays())));
+            case BUSY_DAYS ->
+                Optional.of(new WorldMark(WorldMark.Kind.HOLIDAY, happening.title(), day, day.plusDays(1)));
+            default -> Optional.empty();
+        };
     }
 
-    /** The public holiday of the span, if there is one. */
-    public Optional<LocalDate> holiday() {
-        return plan.scenario.has(Happening.HOLIDAY)
-                ? Optional.of(Happening.HOLIDAY.begins(plan.scenario))
-                : Optional.empty();
+    /** Every currency of the world on every day of the span. */
+    public List<Rate> rates() {
+        return plan.prices.rates();
     }
 
     /** What the advert network settles, by day and platform; makes the whole world once more. */
@@ -56,7 +66,7 @@ public final class World {
                     return story.settled().stream();
                 })
                 .collect(groupingBy(
-                        World::day, TreeMap::new, groupingBy(Diary.Settled::platform, TreeMap::new, toList())));
+                        this::day, TreeMap::new, groupingBy(Diary.Settled::platform, TreeMap::new, toList())));
         List<Settlement> settlements = new ArrayList<>();
         byDay.forEach((day, platforms) -> platforms.forEach((platform, adverts) -> settlements.add(new Settlement(
                 day,
@@ -66,8 +76,8 @@ public final class World {
         return settlements;
     }
 
-    private static LocalDate day(Diary.Settled settled) {
-        return LocalDate.ofInstant(Instant.ofEpochMilli(settled.timeMillis()), Scenario.ZONE);
+    private LocalDate day(Diary.Settled settled) {
+        return LocalDate.ofInstant(Instant.ofEpochMilli(settled.timeMillis()), plan.scenario.zone());
     }
 
     /**

@@ -10,8 +10,9 @@ import java.util.Map;
  *
  * @param id unique within {@code source}
  * @param source the sender
- * @param timeMillis milliseconds since 1970 UTC by the device's clock
+ * @param timeMillis milliseconds since 1970 UTC when it happened
  * @param receivedMillis the same when it arrived
+ * @param clockAheadMillis by how much the device's clock, which it states its times by, is ahead
  * @param account empty while not signed in
  * @param payment null when no money changes hands
  * @param properties what is particular to this event, in writing order
@@ -22,6 +23,7 @@ public record WorldEvent(
         String name,
         long timeMillis,
         long receivedMillis,
+        long clockAheadMillis,
         String install,
         String account,
         WorldContext context,

@@ -14,12 +14,14 @@ import coldtide.server.store.Mark;
 import coldtide.server.store.MarkRepository;
 import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
-import coldtide.world.AppRelease;
-import coldtide.world.Campaign;
-import coldtide.world.Rates;
-import coldtide.world.Scenario;
 import coldtide.world.World;
 import coldtide.world.WorldEvent;
+import coldtide.world.WorldMark;
+import coldtide.world.scenario.AppRelease;
+import coldtide.world.scenario.Scenario;
+import coldtide.world.scenario.ScenarioFile;
+import coldtide.world.scenario.ScenarioRefused;
+import java.nio.file.Path;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -43,20 +45,25 @@ class DemoLoader implements ApplicationRunner {
     private static final int BATCH_EVENTS = 20_000;
 
     /**
-     * The settings of the demo.
+     * The settings of the demo; what is not given is the scenario's.
      *
      * @param load whether to have it at all
-     * @param end its last day; yesterday if not given
+     * @param scenario a scenario file; Gullcombe Lights if not given
      */
     @ConfigurationProperties("coldtide.demo")
     record Settings(
             @DefaultValue("false") boolean load,
-            @DefaultValue("45000") int people,
-            @DefaultValue("26") int weeks,
+            Optional<Path> scenario,
+            Optional<Integer> people,
+            Optional<Integer> weeks,
             Optional<LocalDate> end) {
-        Scenario scenario() {
-            LocalDate yesterday = LocalDate.now(Scenario.ZONE).minusDays(1);
-            return Scenario.of(people, weeks, end.orElse(yesterday));
+        Scenario world() throws ScenarioRefused {
+            Scenario whole = scenario.isPresent() ? ScenarioFile.read(scenario.get()) : ScenarioFile.gullcombe();
+            return whole.sized(people.orElse(whole.people()), weeks.orElse(whole.weeks()), end.orElse(whole.end()));
+        }
+
+        boolean saySize() {
+            return people.isPresent() || weeks.isPresent() || end.isPresent();
         }
     }
 
@@ -89,29 +96,40 @@ class DemoLoader implements ApplicationRunner {
     }
 
     @Override
-    public void run(ApplicationArguments arguments) {
+    public void run(ApplicationArguments arguments) throws ScenarioRefused {
         if (!settings.load()) {
             return;
         }
-        if (apps.findByKey(Scenario.APP).isEmpty()) {
-            load(new World(settings.scenario()));
+        Scenario scenario = settings.world();
+        if (apps.findByKey(scenario.app().key()).isEmpty()) {
+            load(new World(scenario));
+        } else if (settings.saySize()) {
+            LOG.info(
+                    "{} is here already. Its size is decided when it is first loaded, so the size asked for now changes"
+                            + " nothing.",
+                    scenario.app().name());
         }
         account.create();
     }
 
     private void load(World world) {
+        Scenario scenario = world.scenario();
         LOG.info(
-                "Making the demo world: {} people over {} weeks.",
-                world.scenario().people(),
-                world.scenario().weeks());
+                "Making the world of {}: {} people over {} weeks.",
+                scenario.app().name(),
+                scenario.people(),
+                scenario.weeks());
         long began = System.nanoTime();
         long events = transactions.execute(status -> {
             App app = apps.save(new App(
-                    Scenario.APP, Scenario.APP_NAME, Scenario.ZONE, Scenario.CURRENCY, App.USUAL_LATE_LIMIT_DAYS));
-            world.releases().forEach(release -> releases.save(release(app, release)));
-            world.campaigns().forEach(campaign -> marks.save(mark(app, campaign)));
-            world.holiday().ifPresent(day -> marks.save(holiday(app, day)));
-            rates.saveAll(Rates.of(world.scenario()).stream()
+                    scenario.app().key(),
+                    scenario.app().name(),
+                    scenario.zone(),
+                    scenario.app().currency(),
+                    App.USUAL_LATE_LIMIT_DAYS));
+            scenario.releases().forEach(release -> releases.save(release(app, scenario, release)));
+            world.marks().forEach(mark -> marks.save(mark(app, mark)));
+            rates.saveAll(world.rates().stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());
             try (Ahead<List<IncomingEvent>> batches = new Ahead<>("demo-world", into -> batches(world, into))) {
@@ -146,32 +164,24 @@ class DemoLoader implements ApplicationRunner {
         LOG.info("  {} events", String.format("%,d", events));
     }
 
-    private static Mark mark(App app, Campaign campaign) {
+    private static Mark mark(App app, WorldMark mark) {
         return new Mark(
                 app.id(),
-                Mark.Kind.CAMPAIGN,
-                campaign.name(),
-                campaign.firstDay().atStartOfDay(Scenario.ZONE).toInstant(),
-                Optional.of(campaign.end().atStartOfDay(Scenario.ZONE).toInstant()));
+                Mark.Kind.valueOf(mark.kind().name()),
+                mark.name(),
+                mark.firstDay().atStartOfDay(app.zone()).toInstant(),
+                Optional.of(mark.end().atStartOfDay(app.zone()).toInstant()));
     }
 
-    private static Mark holiday(App app, LocalDate day) {
-        return new Mark(
-                app.id(),
-                Mark.Kind.HOLIDAY,
-                "Great Lamp Day",
-                day.atStartOfDay(Scenario.ZONE).toInstant(),
-                Optional.of(day.plusDays(1).atStartOfDay(Scenario.ZONE).toInstant()));
-    }
-
-    private static Release release(App app, AppRelease release) {
+    private static Release release(App app, Scenario scenario, AppRelease release) {
         return new Release(
                 app.id(),
                 release.version(),
                 release.platform(),
                 Integer.toString(release.build()),
                 release.steps().stream()
-                        .map(step -> new Release.Step(step.from(), step.share()))
+                        .map(step -> new Release.Step(
+                                scenario.at(release.day() + step.afterDays(), release.hour()), step.share()))
                         .toList());
     }
 

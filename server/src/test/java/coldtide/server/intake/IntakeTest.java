@@ -5,9 +5,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
-import coldtide.world.Scenario;
 import coldtide.world.World;
-import coldtide.world.WorldFile;
+import coldtide.world.out.EventFile;
+import coldtide.world.out.Wire;
+import coldtide.world.scenario.Scenario;
+import coldtide.world.scenario.ScenarioFile;
 import java.io.StringWriter;
 import java.nio.charset.StandardCharsets;
 import java.sql.ResultSet;
@@ -76,11 +78,13 @@ class IntakeTest {
     @Test
     void aFileBroughtInGivesTheAnswersOfTheBulkPath() throws Exception {
         StringWriter file = new StringWriter();
-        long events = WorldFile.write(
-                new World(Scenario.of(Application.PEOPLE, Application.WEEKS, LocalDate.parse(Application.LAST_DAY))),
-                file);
+        Scenario scenario = ScenarioFile.gullcombe()
+                .sized(Application.PEOPLE, Application.WEEKS, LocalDate.parse(Application.LAST_DAY));
+        Wire.Count sent = EventFile.writeCsv(new World(scenario), file);
+        assertThat(sent.twice()).isPositive();
+        assertThat(sent.spoilt()).isPositive();
         JsonNode run = bring(file.toString());
-        counts(run, events, 0, 0);
+        counts(run, sent.events(), sent.twice(), sent.spoilt());
         addRates();
         caller.file("/api/apps/" + app + "/imports/file", "none.csv", HEAD.getBytes(StandardCharsets.UTF_8));
         bring(HEAD); // reads the log again, with the rates

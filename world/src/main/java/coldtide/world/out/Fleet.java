@@ -1,5 +1,10 @@
-package coldtide.world;
+package coldtide.world.out;
 
+import coldtide.world.World;
+import coldtide.world.WorldEvent;
+import coldtide.world.scenario.Habits;
+import coldtide.world.scenario.Scenario;
+import coldtide.world.scenario.ScenarioFile;
 import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
@@ -7,26 +12,18 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
-import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.locks.LockSupport;
 
-/**
- * A fleet of simulated installs that posts events live, as the world's people would: some phones have a clock that is hours
- * off, now and then an event is sent twice, and now and then one names a currency that does not exist.
- */
+/** A fleet of simulated installs that posts events live, with the clocks, repetitions and faults of the {@link Wire}. */
 public final class Fleet {
     private static final int PEOPLE = 400;
-    private static final int SKEWED_ONE_IN = 40;
-    private static final Duration SKEW = Duration.ofHours(3);
-    private static final int TWICE_ONE_IN = 50;
-    private static final int SPOILT_ONE_IN = 400;
-    private static final Map<String, Object> SPOILT = Map.of("amount", "1.99", "currency", "XQQ");
+    private static final int WEEKS = 2;
 
     /** What a server answered so far. */
     public static final class Tally {
@@ -54,6 +51,8 @@ public final class Fleet {
     private final String run;
     private final List<WorldEvent> events = new ArrayList<>();
     private final Tally tally = new Tally();
+    private final Wire wire;
+    private final List<Map<String, Object>> message = new ArrayList<>();
     private int next;
     private long number;
 
@@ -61,19 +60,35 @@ public final class Fleet {
      * @param server like {@code http://127.0.0.1:8080}
      * @param run tells this fleet's events and installs from those of others
      */
-    public Fleet(String server, String app, String key, String run) {
+    public Fleet(Scenario world, String server, String app, String key, String run) {
         target = URI.create(server + "/api/apps/" + app + "/events");
         this.key = key;
         this.run = run;
-        new World(Scenario.of(PEOPLE, 2, LocalDate.of(2026, 6, 28))).eachPerson(events::addAll);
-        events.sort(java.util.Comparator.comparingLong(WorldEvent::receivedMillis));
+        Scenario small = world.sized(PEOPLE, WEEKS, world.end());
+        new World(small).eachPerson(events::addAll);
+        events.sort(Comparator.comparingLong(WorldEvent::receivedMillis));
+        wire = new Wire(habits(small), fields -> message.add(CloudMessage.event(fields)));
+    }
+
+    /** Faults more often than in a file, so that a minute of watching shows them. */
+    private static Habits habits(Scenario small) {
+        Habits usual = small.habits();
+        return new Habits(
+                usual.signsIn(),
+                usual.secondDevice(),
+                usual.sharesDevice(),
+                usual.clockOff(),
+                usual.late(),
+                Math.min(1, 10 * usual.sentTwice()),
+                Math.min(1, 5 * usual.spoilt()));
     }
 
     /** Sends one message of some events that happen now. */
     public Tally send(int count) throws IOException, InterruptedException {
-        List<Map<String, Object>> message = new ArrayList<>(count);
-        for (int i = 0; i < count; i++) {
-            message.add(event());
+        message.clear();
+        while (message.size() < count) {
+            wire.send(now(events.get(next)));
+            next = (next + 1) % events.size();
         }
         HttpRequest request = HttpRequest.newBuilder(target)
                 .header("Content-Type", CloudMessage.TYPE)
@@ -82,7 +97,7 @@ public final class Fleet {
                 .build();
         HttpResponse<String> answer = http.send(request, BodyHandlers.ofString());
         if (answer.statusCode() == 200) {
-            tally.sent += count;
+            tally.sent += message.size();
         } else {
             tally.refused++;
             tally.lastRefusal = answer.statusCode() + " " + answer.body();
@@ -90,14 +105,22 @@ public final class Fleet {
         return tally;
     }
 
-    private Map<String, Object> event() {
-        WorldEvent event = events.get(next);
-        next = (next + 1) % events.size();
-        number += number > 0 && number % TWICE_ONE_IN == 0 && next % 2 == 0 ? 0 : 1;
-        boolean skewed = Math.floorMod(event.install().hashCode(), SKEWED_ONE_IN) == 0;
-        Instant now = skewed ? Instant.now().plus(SKEW) : Instant.now();
-        Map<String, Object> spoilt = number % SPOILT_ONE_IN == 0 ? SPOILT : Map.of();
-        return CloudMessage.event(event, run + "-" + number, run + "-" + event.install(), spoilt, now, now);
+    /** An event of the world as one that happens now, to this fleet. */
+    private WorldEvent now(WorldEvent event) {
+        number++;
+        long now = Instant.now().toEpochMilli();
+        return new WorldEvent(
+                run + "-" + number,
+                event.source(),
+                event.name(),
+                now,
+                now,
+                event.clockAheadMillis(),
+                run + "-" + event.install(),
+                event.account().isEmpty() ? "" : run + "-" + event.account(),
+                event.context(),
+                event.payment(),
+                event.properties());
     }
 
     /** {@code --server URL --app KEY --key SECRET --rate EVENTS_A_SECOND}; ends with Ctrl-C. */
@@ -114,8 +137,9 @@ public final class Fleet {
         }
         int rate = Integer.parseInt(options.getOrDefault("--rate", "50"));
         Fleet fleet = new Fleet(
+                ScenarioFile.gullcombe(),
                 options.getOrDefault("--server", "http://127.0.0.1:8080"),
-                options.getOrDefault("--app", Scenario.APP),
+                options.getOrDefault("--app", "gullcombe"),
                 options.get("--key"),
                 "fleet" + Instant.now().getEpochSecond());
         while (true) {

@@ -1,0 +1,20 @@
+package coldtide.world.scenario;
+
+import java.util.List;
+
+/**
+ * How a person came.
+ *
+ * @param weight share of arrivals, relative
+ * @param leavingFactor on the chance of leaving: above 1 they leave sooner
+ * @param campaigns those that run throughout, equally common
+ */
+public record Channel(String name, String medium, double weight, double leavingFactor, List<String> campaigns) {
+    public Channel {
+        name = Check.text("name", name);
+        medium = Check.text("medium", medium);
+        Check.positive("weight", weight);
+        Check.positive("leavingFactor", leavingFactor);
+        campaigns = Check.list(campaigns);
+    }
+}
