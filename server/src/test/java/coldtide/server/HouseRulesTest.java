@@ -72,7 +72,25 @@ class HouseRulesTest {
                 .resideInAPackage("coldtide.world..")
                 .should()
                 .onlyDependOnClassesThat()
-                .resideInAnyPackage("coldtide.world..", "java..", "de.siegmar.fastcsv..", "tools.jackson..")
+                .resideInAnyPackage(
+                        "coldtide.world..",
+                        "java..",
+                        "de.siegmar.fastcsv..",
+                        "tools.jackson..",
+                        "com.fasterxml.jackson.annotation..")
+                .check(HOUSE);
+        layeredArchitecture()
+                .consideringOnlyDependenciesInLayers()
+                .layer("scenario")
+                .definedBy("coldtide.world.scenario")
+                .layer("world")
+                .definedBy("coldtide.world")
+                .layer("out")
+                .definedBy("coldtide.world.out")
+                .whereLayer("out")
+                .mayNotBeAccessedByAnyLayer()
+                .whereLayer("world")
+                .mayOnlyBeAccessedByLayers("out")
                 .check(HOUSE);
     }
 
@@ -82,7 +100,9 @@ class HouseRulesTest {
                 .that()
                 .resideOutsideOfPackage("coldtide.server.store..")
                 .and()
-                .doNotHaveSimpleName("ParquetTable") // Parquet is read through an embedded SQL engine
+                .doNotHaveSimpleName("ParquetTable") // Parquet is read and written through an embedded SQL engine
+                .and()
+                .doNotHaveSimpleName("EventFile")
                 .should()
                 .dependOnClassesThat()
                 .resideInAnyPackage("org.hibernate..", "jakarta.persistence..", "org.postgresql..", "java.sql..")

@@ -9,6 +9,8 @@ import coldtide.server.store.AppRepository;
 import coldtide.server.store.EventWriter;
 import coldtide.server.store.ExchangeRate;
 import coldtide.server.store.ExchangeRateRepository;
+import coldtide.server.store.HeldBackWriter;
+import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
 import coldtide.server.store.Mark;
 import coldtide.server.store.MarkRepository;
@@ -36,6 +38,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Makes the demo world and loads it, all or nothing: a start broken off in between begins again. */
 @Component
@@ -74,6 +77,9 @@ class DemoLoader implements ApplicationRunner {
     private final MarkRepository marks;
     private final ExchangeRateRepository rates;
     private final EventWriter writer;
+    private final ImportRepository imports;
+    private final HeldBackWriter heldBack;
+    private final JsonMapper json;
     private final TransactionTemplate transactions;
 
     DemoLoader(
@@ -84,6 +90,9 @@ class DemoLoader implements ApplicationRunner {
             MarkRepository marks,
             ExchangeRateRepository rates,
             EventWriter writer,
+            ImportRepository imports,
+            HeldBackWriter heldBack,
+            JsonMapper json,
             TransactionTemplate transactions) {
         this.settings = settings;
         this.account = account;
@@ -92,6 +101,9 @@ class DemoLoader implements ApplicationRunner {
         this.marks = marks;
         this.rates = rates;
         this.writer = writer;
+        this.imports = imports;
+        this.heldBack = heldBack;
+        this.json = json;
         this.transactions = transactions;
     }
 
@@ -132,17 +144,24 @@ class DemoLoader implements ApplicationRunner {
             rates.saveAll(world.rates().stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());
-            try (Ahead<List<IncomingEvent>> batches = new Ahead<>("demo-world", into -> batches(world, into))) {
-                return writer.fill(app, batches, DemoLoader::tell);
+            DemoFile file = new DemoFile(app, scenario, json);
+            try (Ahead<List<IncomingEvent>> batches = new Ahead<>("demo-world", into -> batches(world, file, into))) {
+                long filled = writer.fill(app, batches, DemoLoader::tell);
+                file.keep(imports::save, heldBack, DemoAccount.NAME);
+                return filled;
             }
         });
         LOG.info("The demo world is loaded: {} events in {} s.", events, (System.nanoTime() - began) / 1_000_000_000);
     }
 
-    private static void batches(World world, Ahead.Into<List<IncomingEvent>> into) throws InterruptedException {
+    private static void batches(World world, DemoFile file, Ahead.Into<List<IncomingEvent>> into)
+            throws InterruptedException {
         List<IncomingEvent> batch = new ArrayList<>(BATCH_EVENTS);
         world.eachPerson(person -> {
-            person.forEach(event -> batch.add(incoming(event)));
+            for (WorldEvent event : person) {
+                batch.add(incoming(event));
+                file.see(event);
+            }
             if (batch.size() >= BATCH_EVENTS) {
                 put(batch, into);
             }

@@ -21,33 +21,43 @@ public class HeldBackWriter {
     /** Keeps rows of a file. */
     @Transactional
     public void add(Import from, List<HeldBackRow.Fault> faults) {
-        write(from.appId(), "import_id", from.id(), faults);
+        add(from, faults, Instant.now());
+    }
+
+    /** Keeps rows of a file that arrived at another time than now. */
+    @Transactional
+    public void add(Import from, List<HeldBackRow.Fault> faults, Instant arrived) {
+        write(from.appId(), "import_id", from.id(), faults, arrived);
     }
 
     /** Keeps events that a program sent by its key. */
     @Transactional
     public void add(int appId, int keyId, List<HeldBackRow.Fault> faults) {
-        write(appId, "key_id", keyId, faults);
+        write(appId, "key_id", keyId, faults, Instant.now());
     }
 
-    private void write(int appId, String origin, int originId, List<HeldBackRow.Fault> faults) {
+    private void write(int appId, String origin, int originId, List<HeldBackRow.Fault> faults, Instant arrived) {
         if (faults.isEmpty()) {
             return;
         }
-        entities.unwrap(Session.class).doWork(connection -> copy(connection, appId, origin, originId, faults));
+        entities.unwrap(Session.class).doWork(connection -> copy(connection, appId, origin, originId, faults, arrived));
     }
 
     private static void copy(
-            Connection connection, int appId, String origin, int originId, List<HeldBackRow.Fault> faults)
+            Connection connection,
+            int appId,
+            String origin,
+            int originId,
+            List<HeldBackRow.Fault> faults,
+            Instant arrived)
             throws SQLException {
-        Instant now = Instant.now();
         String target = "held_back_row (app_id, " + origin + ", line, kind, field, reason, content, arrived)";
         try (BinaryCopy copy = new BinaryCopy(connection, target)) {
             for (HeldBackRow.Fault fault : faults) {
                 copy.row(8).int4(appId).int4(originId).int8(fault.line());
                 copy.text(fault.kind().name());
                 fault.field().map(HeldBackWriter::clean).ifPresentOrElse(copy::text, copy::none);
-                copy.text(clean(fault.reason())).text(clean(fault.content())).timestamp(now);
+                copy.text(clean(fault.reason())).text(clean(fault.content())).timestamp(arrived);
             }
             copy.finish();
         }

@@ -85,6 +85,7 @@ class IntakeTest {
         assertThat(sent.spoilt()).isPositive();
         JsonNode run = bring(file.toString());
         counts(run, sent.events(), sent.twice(), sent.spoilt());
+        counts(caller.get("/api/apps/gullcombe/imports").json().get(0), sent.events(), sent.twice(), sent.spoilt());
         addRates();
         caller.file("/api/apps/" + app + "/imports/file", "none.csv", HEAD.getBytes(StandardCharsets.UTF_8));
         bring(HEAD); // reads the log again, with the rates

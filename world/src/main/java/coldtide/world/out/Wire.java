@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SplittableRandom;
 import java.util.function.Consumer;
 
@@ -14,8 +15,6 @@ import java.util.function.Consumer;
  * beside the good. The same world gives the same.
  */
 public final class Wire {
-    private static final String FAR_AHEAD = "2170-01-01T00:00:00Z";
-
     /**
      * What was sent.
      *
@@ -35,7 +34,7 @@ public final class Wire {
             Map.of("amount", "1,2,3", "currency", "EUR", "revenue_type", "purchase"),
             Map.of("name", ""),
             Map.of("time", "late one evening"),
-            Map.of("time", FAR_AHEAD, "sent", FAR_AHEAD),
+            Map.of("time", "2170-01-01T00:00:00Z"),
             Map.of("account", "keeper ".repeat(40)));
 
     private final Habits habits;
@@ -53,20 +52,42 @@ public final class Wire {
     /** Sends one event on. */
     public void send(WorldEvent event) {
         Map<String, Object> fields = fields(event);
-        SplittableRandom chance = new SplittableRandom(
-                event.id().hashCode() * 0x9E3779B97F4A7C15L + event.source().hashCode());
         receiver.accept(fields);
+        if (counts(event)) {
+            receiver.accept(fields);
+        }
+        spoilt(event).ifPresent(receiver);
+    }
+
+    /** Counts an event as sent. */
+    private boolean counts(WorldEvent event) {
+        boolean again = chance(event, 1).nextDouble() < habits.sentTwice();
         events++;
-        if (chance.nextDouble() < habits.sentTwice()) {
-            receiver.accept(fields);
-            twice++;
+        twice += again ? 1 : 0;
+        return again;
+    }
+
+    /** Counts an event as sent without writing it, for a receiver that has it already; only what is malformed is sent on. */
+    public void pass(WorldEvent event) {
+        counts(event);
+        spoilt(event).ifPresent(receiver);
+    }
+
+    private Optional<Map<String, Object>> spoilt(WorldEvent event) {
+        SplittableRandom chance = chance(event, 2);
+        if (chance.nextDouble() >= habits.spoilt()) {
+            return Optional.empty();
         }
-        if (chance.nextDouble() < habits.spoilt()) {
-            fields.put("id", event.id() + "-spoilt");
-            fields.putAll(SPOILT.get(chance.nextInt(SPOILT.size())));
-            receiver.accept(fields);
-            spoilt++;
-        }
+        spoilt++;
+        Map<String, Object> fields = fields(event);
+        fields.put("id", event.id() + "-spoilt");
+        fields.putAll(SPOILT.get(chance.nextInt(SPOILT.size())));
+        return Optional.of(fields);
+    }
+
+    private static SplittableRandom chance(WorldEvent event, int use) {
+        return new SplittableRandom(
+                event.id().hashCode() * 0x9E3779B97F4A7C15L + event.source().hashCode() + use);
     }
 
     public Count count() {

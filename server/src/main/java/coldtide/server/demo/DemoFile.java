@@ -1,0 +1,102 @@
+package coldtide.server.demo;
+
+import coldtide.server.rows.ContentRow;
+import coldtide.server.rows.FileRefused;
+import coldtide.server.rows.Part;
+import coldtide.server.rows.Reading;
+import coldtide.server.rows.RowCheck;
+import coldtide.server.rows.RowFault;
+import coldtide.server.rows.TimeForm;
+import coldtide.server.store.App;
+import coldtide.server.store.HeldBackRow.Fault;
+import coldtide.server.store.HeldBackWriter;
+import coldtide.server.store.Import;
+import coldtide.world.WorldEvent;
+import coldtide.world.out.Wire;
+import coldtide.world.out.Wire.Count;
+import coldtide.world.scenario.Scenario;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The demo world's way in, as if its file had been brought in: the counts of its rows, and the malformed ones held back. */
+final class DemoFile {
+    private final App app;
+    private final Reading reading;
+    private final JsonMapper json;
+    private final RowCheck check;
+    private final Wire wire;
+    private final Map<Instant, List<Fault>> faultsByHour = new TreeMap<>();
+    private Instant received = Instant.EPOCH;
+    private Instant newest = Instant.EPOCH;
+
+    DemoFile(App app, Scenario scenario, JsonMapper json) {
+        this.app = app;
+        this.json = json;
+        reading = new Reading(
+                Reading.Format.NDJSON,
+                false,
+                "UTF-8",
+                ",",
+                true,
+                TimeForm.ISO,
+                app.zone().getId(),
+                false,
+                null,
+                null,
+                columns());
+        try {
+            check = new RowCheck(reading, app, scenario.lastArrival());
+        } catch (FileRefused e) {
+            throw new IllegalStateException(e.getMessage(), e);
+        }
+        wire = new Wire(scenario.habits(), this::malformed);
+    }
+
+    private static List<Reading.Column> columns() {
+        return Stream.of(Part.values())
+                .filter(part -> part != Part.NOTHING && part != Part.PROPERTY)
+                .map(part -> new Reading.Column(part.word(), part, part.word()))
+                .toList();
+    }
+
+    /** Counts an event that is taken, and holds back what comes malformed beside it. */
+    void see(WorldEvent event) {
+        received = Instant.ofEpochMilli(event.receivedMillis());
+        newest = received.isAfter(newest) ? received : newest;
+        wire.pass(event);
+    }
+
+    private void malformed(Map<String, Object> fields) {
+        String content = json.writeValueAsString(fields);
+        long line = wire.count().rows();
+        try {
+            check.event(ContentRow.of(reading, line, content));
+            throw new IllegalStateException("A malformed row of the demo world could be taken: " + content);
+        } catch (RowFault fault) {
+            faultsByHour
+                    .computeIfAbsent(
+                            received.truncatedTo(ChronoUnit.HOURS).plus(Duration.ofHours(1)), hour -> new ArrayList<>())
+                    .add(new Fault(line, fault.kind(), fault.field(), fault.getMessage(), content));
+        }
+    }
+
+    /** Keeps it as an import that is done. */
+    void keep(UnaryOperator<Import> save, HeldBackWriter heldBack, String byUser) {
+        Count count = wire.count();
+        Import run = new Import(app.id(), app.name() + ", the demo world", 0, null, byUser);
+        run.waiting(json.writeValueAsString(reading));
+        run.add(count.events(), count.twice(), count.spoilt(), 0, Optional.of(newest));
+        run.end(Import.State.DONE, null);
+        Import kept = save.apply(run);
+        faultsByHour.forEach((arrived, faults) -> heldBack.add(kept, faults, arrived));
+    }
+}
