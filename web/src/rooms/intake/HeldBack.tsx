@@ -1,6 +1,13 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useHeldBack, useSendAgain, type HeldBackView, type Kind, type Which } from '../../api/intake';
+import {
+  useHeldBack,
+  useImports,
+  useSendAgain,
+  type HeldBackView,
+  type Kind,
+  type Which,
+} from '../../api/intake';
 import type { AppView } from '../../api/queries';
 import { count, plural } from '../../words/numbers';
 import { Correct } from './Correct';
@@ -90,6 +97,9 @@ function KindFilter({ which, onWhich }: { which: Which; onWhich: (which: Which) 
 
 function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
   const [correcting, setCorrecting] = useState<number>();
+  const files = useImports(app.key).data ?? [];
+  const from = (importId: number | null) =>
+    importId === null ? 'live' : (files.find((run) => run.id === importId)?.fileName ?? `file ${importId}`);
   return (
     <table className="ruled held-back">
       <thead>
@@ -109,7 +119,9 @@ function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
       <tbody>
         {rows.map((row) => (
           <tr key={row.id}>
-            <td>{row.importId === null ? 'live' : `file ${row.importId}`}</td>
+            <td className="file-name" title={from(row.importId)}>
+              {from(row.importId)}
+            </td>
             <td className="number">{count(row.line)}</td>
             <td>{row.field ?? '–'}</td>
             <td className="reason">{row.reason}</td>

@@ -67,7 +67,7 @@ function ImportRows({ run, app, onHeldBack, onLook }: ImportRowsProps) {
     <>
       <tr data-import={run.id}>
         <td className="file-name" title={run.fileName}>
-          {run.fileName} <span className="second">{bytes(run.bytes)}</span>
+          {run.fileName} {run.bytes > 0 && <span className="second">{bytes(run.bytes)}</span>}
         </td>
         <td>{instantIn(run.started, app.zone)}</td>
         <td>{run.byUser}</td>

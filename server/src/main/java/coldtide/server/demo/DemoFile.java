@@ -71,7 +71,8 @@ final class DemoFile {
     /** Counts an event that is taken, and holds back what comes malformed beside it. */
     void see(WorldEvent event) {
         received = Instant.ofEpochMilli(event.receivedMillis());
-        newest = received.isAfter(newest) ? received : newest;
+        Instant time = Instant.ofEpochMilli(event.timeMillis());
+        newest = time.isAfter(newest) ? time : newest;
         wire.pass(event);
     }
 
