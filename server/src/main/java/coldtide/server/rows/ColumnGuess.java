@@ -6,11 +6,15 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Currency;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntPredicate;
+import java.util.function.Predicate;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 
 /** Guesses what columns become, by their names first and by what stands in them where names do not tell. */
 final class ColumnGuess {
@@ -18,6 +22,8 @@ final class ColumnGuess {
     private static final Instant LATEST = Instant.parse("2100-01-01T00:00:00Z");
     private static final Pattern NUMBER = Pattern.compile("-?[\\d.,]*\\d");
     private static final Pattern COMMA_NUMBER = Pattern.compile("-?(\\d{1,3}(\\.\\d{3})+|\\d+),\\d{1,2}");
+
+    private static final Pattern PRICE = Pattern.compile("-?\\d[\\d.,]*[.,]\\d{2}");
 
     private final List<String> names;
     private final List<List<String>> rows;
@@ -37,6 +43,54 @@ final class ColumnGuess {
         }
         time();
         amount();
+        if (!has(Part.INSTALL) && !has(Part.ACCOUNT) && !has(Part.NAME)) {
+            strangeWords();
+        }
+    }
+
+    /**
+     * Where no name tells who, the names are of another language perhaps: a list of purchases is still known by its codes of
+     * currencies, by its only column of prices, and by its only other column of which many values differ.
+     */
+    private void strangeWords() {
+        if (!has(Part.CURRENCY)) {
+            only(column -> all(column, ColumnGuess::isCurrency))
+                    .ifPresent(column -> columnOf.put(Part.CURRENCY, column));
+        }
+        if (!has(Part.AMOUNT)) {
+            only(column -> all(column, value -> PRICE.matcher(value).matches()))
+                    .ifPresent(column -> columnOf.put(Part.AMOUNT, column));
+        }
+        if (has(Part.AMOUNT) && has(Part.TIME)) {
+            only(column -> !all(column, value -> PRICE.matcher(value).matches()) && differ(column))
+                    .ifPresent(column -> columnOf.put(Part.ACCOUNT, column));
+        }
+    }
+
+    /** The only column not known yet of which this holds. */
+    private Optional<Integer> only(IntPredicate holds) {
+        int[] found = IntStream.range(0, names.size())
+                .filter(column -> !columnOf.containsValue(column) && holds.test(column))
+                .toArray();
+        return found.length == 1 ? Optional.of(found[0]) : Optional.empty();
+    }
+
+    private boolean all(int column, Predicate<String> holds) {
+        List<String> values = samples(column);
+        return !values.isEmpty() && values.stream().allMatch(holds);
+    }
+
+    private static boolean isCurrency(String value) {
+        return value.length() == 3
+                && Currency.getAvailableCurrencies().stream()
+                        .anyMatch(currency -> currency.getCurrencyCode().equals(value));
+    }
+
+    /** Whether there are many different values, as customers are many and articles few. */
+    private boolean differ(int column) {
+        List<String> values = samples(column);
+        long different = values.stream().distinct().count();
+        return different > 2 && different * 4 > values.size();
     }
 
     /** Columns whose names mean the part, the surest first. */

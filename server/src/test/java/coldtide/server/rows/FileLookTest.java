@@ -198,6 +198,29 @@ class FileLookTest {
     }
 
     @Test
+    void aListOfPurchasesInWordsNobodyToldUsIsKnownByWhatStandsInIt() throws Exception {
+        Reading reading = look("Bestelldatum;Kundennummer;Betrag;Waehrung;Artikel\n"
+                + "25.07.2026 16:54;K0799;60,57;EUR;Glas\n"
+                + "29.08.2026 11:11;K0823;1.066,60;EUR;Glas\n"
+                + "30.08.2026 10:02;K0041;5,00;EUR;Seil\n");
+        assertThat(becomes(reading, "Bestelldatum")).isEqualTo(Part.TIME);
+        assertThat(becomes(reading, "Kundennummer")).isEqualTo(Part.ACCOUNT);
+        assertThat(becomes(reading, "Betrag")).isEqualTo(Part.AMOUNT);
+        assertThat(becomes(reading, "Waehrung")).isEqualTo(Part.CURRENCY);
+        assertThat(becomes(reading, "Artikel")).isEqualTo(Part.PROPERTY);
+        assertThat(reading.eventName()).isEqualTo("purchase");
+        assertThat(reading.missing()).isEmpty();
+    }
+
+    @Test
+    void whereTwoColumnsCouldSayWhoNobodyGuesses() throws Exception {
+        Reading reading =
+                look("Tag;Kunde;Filiale;Betrag\n25.07.2026;K1;F1;6,50\n26.07.2026;K2;F2;7,50\n27.07.2026;K3;F3;8,50\n");
+        assertThat(becomes(reading, "Kunde")).isEqualTo(Part.PROPERTY);
+        assertThat(reading.missing().orElseThrow()).startsWith("No column says who.");
+    }
+
+    @Test
     void aValueThatIsNoMoneyStaysAProperty() throws Exception {
         Reading reading = look("event,time,user,value\nscore,2026-06-01,a,17\n");
         assertThat(becomes(reading, "value")).isEqualTo(Part.PROPERTY);
