@@ -26,10 +26,10 @@ final class Prices {
         List<Rate> rates = new ArrayList<>();
         for (int day = 0; day < scenario.days(); day++) {
             LocalDate date = scenario.firstDay().plusDays(day);
-            for (String currency : level.keySet()) {
+            for (Map.Entry<String, Double> each : level.entrySet()) {
+                String currency = each.getKey();
                 double drift = 1 + DRIFT * Math.sin(day / DRIFT_DAYS + currency.charAt(0));
-                BigDecimal worth =
-                        BigDecimal.valueOf(level.get(currency) * drift).setScale(8, RoundingMode.HALF_EVEN);
+                BigDecimal worth = BigDecimal.valueOf(each.getValue() * drift).setScale(8, RoundingMode.HALF_EVEN);
                 rates.add(new Rate(currency, date, worth));
             }
         }

@@ -57,7 +57,7 @@ public final class EventFile {
 
     /** Writes what of the world reaches its receiver. A name ending in .ndjson or .parquet says the format; else it is CSV. */
     public static Count write(World world, Path file) throws IOException {
-        String name = file.getFileName().toString();
+        String name = file.toString();
         if (name.endsWith(".parquet")) {
             return writeParquet(world, file);
         }
@@ -110,7 +110,7 @@ public final class EventFile {
 
     /** The CSV's columns; texts as texts, since some of the malformed are nothing else, and numbers as numbers. */
     private static Count writeParquet(World world, Path file) throws IOException {
-        Path csv = Files.createTempFile(file.toAbsolutePath().getParent(), "world", ".csv");
+        Path csv = file.resolveSibling(file.getFileName() + ".csv");
         try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
                 Statement statement = connection.createStatement()) {
             Count count = write(world, csv);

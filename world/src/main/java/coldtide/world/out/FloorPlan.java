@@ -11,8 +11,8 @@ import java.util.Locale;
 /** The floor plan of a beacon's tower as SVG, in the coordinates of an event's {@code x} and {@code y}. */
 final class FloorPlan {
     private static final String HEAD = """
-            <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" role="img" aria-label="%s">
-              <title>%s</title>
+            <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" role="img" aria-label="NAME">
+              <title>NAME</title>
               <g fill="none" stroke="#4a5a66" stroke-linejoin="round" font-family="sans-serif">
             """;
 
@@ -28,7 +28,7 @@ final class FloorPlan {
 
     static String svg(Place place) {
         String name = escaped(place.name());
-        StringBuilder svg = new StringBuilder(HEAD.formatted(name, name));
+        StringBuilder svg = new StringBuilder(HEAD.replace("NAME", name));
         place.rooms().forEach(room -> draw(room, svg));
         return svg.append("  </g>\n</svg>\n").toString();
     }
@@ -41,13 +41,10 @@ final class FloorPlan {
             steps(room, svg);
         }
         double size = Math.min(3, 1.7 * room.width() / room.name().length());
-        svg.append(
-                "    <text x=\"%s\" y=\"%s\" font-size=\"%s\" fill=\"#4a5a66\" stroke=\"none\" text-anchor=\"middle\">%s</text>\n"
-                        .formatted(
-                                number(room.x() + room.width() / 2),
-                                number(room.y() + size * 1.4),
-                                number(size),
-                                escaped(room.name())));
+        String place = "x=\"%s\" y=\"%s\" font-size=\"%s\""
+                .formatted(number(room.x() + room.width() / 2), number(room.y() + size * 1.4), number(size));
+        svg.append("    <text ").append(place).append(" fill=\"#4a5a66\" stroke=\"none\" text-anchor=\"middle\">");
+        svg.append(escaped(room.name())).append("</text>\n");
     }
 
     /** Treads across the lower part of the room. */
@@ -56,7 +53,8 @@ final class FloorPlan {
         double bottom = room.y() + room.height() * 0.95;
         for (int i = 1; i < 8; i++) {
             String x = number(room.x() + room.width() * i / 8);
-            svg.append("    <path d=\"M%s %sV%s\" stroke-width=\"0.3\"/>\n".formatted(x, number(top), number(bottom)));
+            String tread = "M%s %sV%s".formatted(x, number(top), number(bottom));
+            svg.append("    <path d=\"").append(tread).append("\" stroke-width=\"0.3\"/>\n");
         }
     }
 

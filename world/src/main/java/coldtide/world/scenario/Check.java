@@ -18,8 +18,9 @@ final class Check {
 
     /** @return the text without blanks around it */
     static String text(String name, String value) {
-        that(value != null && !value.isBlank(), "\"" + name + "\" must be given.");
-        return value.strip();
+        String text = value == null ? "" : value.strip();
+        that(!text.isEmpty(), "\"" + name + "\" must be given.");
+        return text;
     }
 
     static void within(String name, double value, double least, double most) {
