@@ -21,6 +21,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.duckdb.DuckDBConnection;
 
@@ -72,11 +73,20 @@ public final class Bench {
             EventLog log = WorldLog.fill(scenario, connection);
             sql.execute("alter table e add column day date");
             sql.execute("update e set day = " + DAY);
-            System.out.printf(
-                    "%,d events, %,d people, %d days; %.1f bytes an event%n",
-                    log.events(), log.people(), log.days(), (double) log.bytes() / log.events());
+            System.out.printf("%,d events, %,d people, %d days%n", log.events(), log.people(), log.days());
+            memory(log);
             return new Bench(log, sql, runner, rounds).questions();
         }
+    }
+
+    private static void memory(EventLog log) {
+        System.out.println("bytes an event, by what they are for:");
+        long all = 0;
+        for (Map.Entry<String, Long> each : log.bytes().entrySet()) {
+            System.out.printf("  %-22s %6.2f%n", each.getKey(), (double) each.getValue() / log.events());
+            all += each.getValue();
+        }
+        System.out.printf("  %-22s %6.2f%n%n", "together", (double) all / log.events());
     }
 
     private List<Row> questions() throws SQLException {

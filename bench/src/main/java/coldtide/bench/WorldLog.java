@@ -6,13 +6,14 @@ import coldtide.core.log.ExchangeRates;
 import coldtide.core.log.LogSettings;
 import coldtide.core.log.Money;
 import coldtide.core.log.RawEvent;
-import coldtide.core.log.Release;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.ReportingCalendar;
 import coldtide.world.World;
+import coldtide.world.WorldContext;
 import coldtide.world.WorldEvent;
 import coldtide.world.scenario.Scenario;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import org.duckdb.DuckDBAppender;
@@ -22,6 +23,7 @@ import org.duckdb.DuckDBConnection;
 final class WorldLog {
     private final EventLogBuilder builder;
     private final RawEvent raw = new RawEvent();
+    private final Map<WorldContext, Integer> contexts = new IdentityHashMap<>();
     private final Map<String, Long> installs = new HashMap<>();
     private final Map<String, Long> people = new HashMap<>();
     private final Map<String, Long> accounts = new HashMap<>();
@@ -56,8 +58,9 @@ final class WorldLog {
         raw.timeMillis = event.timeMillis();
         raw.receivedMillis = event.receivedMillis();
         raw.name = builder.nameCode(event.name());
-        Map<String, String> context = event.context().properties();
-        raw.release = builder.releaseCode(new Release(context.get("platform"), context.get("app_version")));
+        raw.context = contexts.computeIfAbsent(event.context(), set -> builder.addContext(set.properties()));
+        raw.clearValues();
+        event.properties().forEach(this::value);
         raw.money = event.payment() == null
                 ? null
                 : new Money(
@@ -65,6 +68,14 @@ final class WorldLog {
                         event.payment().currency(),
                         RevenueType.ofWord(event.payment().type()).orElseThrow());
         builder.add(raw);
+    }
+
+    private void value(String property, Object value) {
+        if (value instanceof Number number) {
+            raw.value(builder.numberColumn(property), number.doubleValue());
+        } else {
+            raw.value(builder.textColumn(property), builder.textCode(value.toString()));
+        }
     }
 
     /** The account each install names first: its past belongs to that account. */

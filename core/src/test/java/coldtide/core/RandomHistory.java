@@ -16,7 +16,9 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.SplittableRandom;
 
@@ -34,7 +36,9 @@ public final class RandomHistory {
             long receivedMillis,
             String name,
             Release release,
-            Money money) {
+            Money money,
+            double level,
+            String item) {
         public boolean active() {
             return !LogSettings.USUAL_PASSIVE_EVENTS.contains(name);
         }
@@ -59,13 +63,27 @@ public final class RandomHistory {
         for (int p = 0; p < people; p++) {
             person(p, start, days);
         }
-        events.sort(Comparator.comparingLong(Event::timeMillis).thenComparingLong(Event::receivedMillis));
+        events.sort(Comparator.comparingLong(Event::timeMillis)
+                .thenComparingLong(Event::receivedMillis)
+                .thenComparingLong(Event::account)
+                .thenComparingLong(Event::install));
         events.replaceAll(this::owned);
     }
 
     /** The same history of people who never sign in. */
     public RandomHistory withoutAccounts() {
         events.replaceAll(event -> of(event, "install " + event.install(), RawEvent.NOBODY));
+        return this;
+    }
+
+    /** Events of one install and account at the same instant and received at the same instant have no order but that of arrival. */
+    public RandomHistory dropTies() {
+        events.removeIf(event -> events.stream()
+                .anyMatch(other -> other != event
+                        && other.install() == event.install()
+                        && other.account() == event.account()
+                        && other.timeMillis() == event.timeMillis()
+                        && other.receivedMillis() == event.receivedMillis()));
         return this;
     }
 
@@ -78,7 +96,9 @@ public final class RandomHistory {
                 event.receivedMillis(),
                 event.name(),
                 event.release(),
-                event.money());
+                event.money(),
+                event.level(),
+                event.item());
     }
 
     /** Handbook §2, as slowly as it is written: the account its install named last, else the first it names, else nobody's. */
@@ -113,7 +133,17 @@ public final class RandomHistory {
             Release release =
                     new Release(random.nextBoolean() ? "android" : "ios", random.nextInt(3) == 0 ? "1.1.0" : "1.0.0");
             long install = person * 10L + random.nextInt(installs);
-            events.add(new Event("", install, account(person, install, at), at, received, name, release, money(name)));
+            events.add(new Event(
+                    "",
+                    install,
+                    account(person, install, at),
+                    at,
+                    received,
+                    name,
+                    release,
+                    money(name),
+                    level(),
+                    item()));
             at += pause();
         }
     }
@@ -128,6 +158,14 @@ public final class RandomHistory {
         };
     }
 
+    private double level() {
+        return new double[] {0, 0, 1, 7, 300, 62.4, 1e9 + 0.125}[random.nextInt(7)];
+    }
+
+    private String item() {
+        return List.of("", "", "rope", "glass").get(random.nextInt(4));
+    }
+
     private Money money(String name) {
         if (!name.equals("purchase") && !name.equals("ad_finished")) {
             return null;
@@ -140,26 +178,48 @@ public final class RandomHistory {
 
     /** The log, its rows added in an order of its own. */
     public EventLog log(int shardEvents, long shuffle) {
+        Writing writing = new Writing(shardEvents);
+        shuffled(shuffle).forEach(writing::add);
+        return writing.builder.build().orElseThrow();
+    }
+
+    public List<Event> shuffled(long shuffle) {
         List<Event> rows = new ArrayList<>(events);
         Collections.shuffle(rows, new Random(shuffle));
-        EventLogBuilder builder = new EventLogBuilder(settings, shardEvents);
-        NAMES.forEach(builder::nameCode);
-        for (String platform : List.of("android", "ios")) {
-            builder.releaseCode(new Release(platform, "1.0.0"));
-            builder.releaseCode(new Release(platform, "1.1.0"));
+        return rows;
+    }
+
+    /** A builder to which this history's events can be added, one after another. */
+    public final class Writing {
+        public final EventLogBuilder builder;
+        private final RawEvent raw = new RawEvent();
+        private final Map<Release, Integer> contexts = new HashMap<>();
+
+        public Writing(int shardEvents) {
+            builder = new EventLogBuilder(settings, shardEvents);
         }
-        RawEvent raw = new RawEvent();
-        for (Event event : rows) {
+
+        public void add(Event event) {
             raw.install = event.install();
             raw.account = event.account();
             raw.timeMillis = event.timeMillis();
             raw.receivedMillis = event.receivedMillis();
             raw.name = builder.nameCode(event.name());
-            raw.release = builder.releaseCode(event.release());
+            raw.context = contexts.computeIfAbsent(event.release(), this::context);
             raw.money = event.money();
+            raw.clearValues();
+            if (event.level() > 0) {
+                raw.value(builder.numberColumn("level"), event.level());
+            }
+            if (!event.item().isEmpty()) {
+                raw.value(builder.textColumn("item"), builder.textCode(event.item()));
+            }
             builder.add(raw);
         }
-        return builder.build().orElseThrow();
+
+        private int context(Release release) {
+            return builder.addContext(Map.of("platform", release.platform(), "app_version", release.version()));
+        }
     }
 
     public LocalDate dayOf(Event event) {

@@ -5,37 +5,66 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.Arrays;
 import java.util.BitSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalInt;
-import java.util.stream.IntStream;
 
 /**
  * An immutable snapshot of an app's events: shards of whole people over one run of civil days. The same log gives the
  * same answers for ever, on any number of threads.
  */
 public final class EventLog {
+    /** Before the name of a property, for its column of numbers and its column of texts. */
+    static final char NUMBERS = '#';
+
+    static final char TEXTS = '"';
+
     private final LogSettings settings;
     private final DayBoundaries days;
-    private final Dictionary names;
-    private final List<Release> releases;
-    private final BitSet passive;
+    private final List<String> names;
+    private final Map<String, Integer> nameCodes = new HashMap<>();
+    private final Dictionary texts;
+    private final List<String> columns;
+    private final Dictionary currencies;
+    private final Contexts.View contexts;
+    private final BitSet passive = new BitSet();
     private final List<Shard> shards;
     private final Instant watermark;
     private final Instant newest;
     private final LocalDate endOfFullDays;
+    private final long events;
+    private final long people;
 
-    EventLog(EventLogBuilder from, DayBoundaries days, List<Shard> shards) {
-        settings = from.settings;
-        names = from.names.copy();
-        releases = List.copyOf(from.releases);
-        passive = from.passiveCodes();
-        watermark = from.watermark();
-        newest = from.newest();
+    EventLog(
+            LogSettings settings,
+            DayBoundaries days,
+            List<String> names,
+            Dictionary texts,
+            List<String> columns,
+            Dictionary currencies,
+            Contexts.View contexts,
+            List<Shard> shards,
+            Bounds bounds) {
+        this.settings = settings;
         this.days = days;
-        this.shards = List.copyOf(shards);
+        this.names = names;
+        this.texts = texts;
+        this.columns = columns;
+        this.currencies = currencies;
+        this.contexts = contexts;
+        this.shards = shards;
+        for (int code = 0; code < names.size(); code++) {
+            nameCodes.put(names.get(code), code);
+            passive.set(code, settings.passiveEvents().contains(names.get(code)));
+        }
+        watermark = Instant.ofEpochMilli(bounds.watermarkMillis());
+        newest = Instant.ofEpochMilli(bounds.newestMillis());
         endOfFullDays = lastFullDayEnd();
+        events = shards.stream().mapToLong(Shard::liveEvents).sum();
+        people = shards.stream().mapToLong(Shard::livePeople).sum();
     }
 
     public LogSettings settings() {
@@ -64,12 +93,14 @@ public final class EventLog {
         return new DayRange(firstDay(), firstDay().plusDays(days()));
     }
 
+    /** Names of events by their codes. */
     public List<String> eventNames() {
-        return names.texts();
+        return names;
     }
 
     public OptionalInt nameCode(String eventName) {
-        return names.codeOf(eventName);
+        Integer code = nameCodes.get(eventName);
+        return code == null ? OptionalInt.empty() : OptionalInt.of(code);
     }
 
     public boolean isPassive(int nameCode) {
@@ -78,19 +109,62 @@ public final class EventLog {
 
     /** Releases by the codes that shards carry. */
     public List<Release> releases() {
-        return releases;
+        return contexts.releases();
+    }
+
+    /** Properties that stay the same from event to event of an install, by the codes that shards carry. */
+    public Contexts.View contexts() {
+        return contexts;
+    }
+
+    /** The code of the column of a property's numbers; empty if no event has one. */
+    public OptionalInt numberColumn(String property) {
+        return column(NUMBERS + property);
+    }
+
+    /** The code of the column of a property's texts; empty if no event has one. */
+    public OptionalInt textColumn(String property) {
+        return column(TEXTS + property);
+    }
+
+    private OptionalInt column(String name) {
+        int code = columns.indexOf(name);
+        return code < 0 ? OptionalInt.empty() : OptionalInt.of(code);
+    }
+
+    /** Texts by their codes. */
+    public Dictionary texts() {
+        return texts;
+    }
+
+    List<String> columns() {
+        return columns;
+    }
+
+    Dictionary currencies() {
+        return currencies;
+    }
+
+    DayBoundaries dayBoundaries() {
+        return days;
     }
 
     public long events() {
-        return shards.stream().mapToLong(Shard::events).sum();
+        return events;
     }
 
     public long people() {
-        return shards.stream().mapToLong(Shard::people).sum();
+        return people;
     }
 
-    public long bytes() {
-        return shards.stream().mapToLong(Shard::bytes).sum();
+    /** Bytes held, by what they are for; dictionaries of texts left out. */
+    public Map<String, Long> bytes() {
+        Map<String, Long> bytes = new LinkedHashMap<>();
+        for (Shard shard : shards) {
+            shard.bytes().forEach((what, each) -> bytes.merge(what, each, Long::sum));
+        }
+        bytes.put("sets of context", contexts.bytes());
+        return bytes;
     }
 
     /** The received time of the newest arrival. */
@@ -131,30 +205,12 @@ public final class EventLog {
         return end;
     }
 
-    /** Equal when every column of every shard is: the proof that a rebuilt log is the same log. */
+    /** Whether it holds the same people with the same events, sessions, days and money: the proof that a rebuilt log is one. */
     public boolean sameAs(EventLog other) {
         return firstDay().equals(other.firstDay())
                 && days() == other.days()
                 && watermark.equals(other.watermark)
-                && names.texts().equals(other.names.texts())
-                && releases.equals(other.releases)
-                && shards.size() == other.shards.size()
-                && IntStream.range(0, shards.size()).allMatch(i -> sameColumns(shards.get(i), other.shards.get(i)));
-    }
-
-    private static boolean sameColumns(Shard a, Shard b) {
-        return Arrays.equals(a.eventFrom, b.eventFrom)
-                && Arrays.equals(a.eventDay, b.eventDay)
-                && Arrays.equals(a.eventMillisOfDay, b.eventMillisOfDay)
-                && Arrays.equals(a.eventName, b.eventName)
-                && Arrays.equals(a.activeDay, b.activeDay)
-                && Arrays.equals(a.activeRelease, b.activeRelease)
-                && Arrays.equals(a.sessionDay, b.sessionDay)
-                && Arrays.equals(a.sessionMillis, b.sessionMillis)
-                && Arrays.equals(a.installDay, b.installDay)
-                && Arrays.equals(a.uninstallDay, b.uninstallDay)
-                && Arrays.equals(a.moneyDay, b.moneyDay)
-                && Arrays.equals(a.moneyType, b.moneyType)
-                && Arrays.equals(a.moneyMicros, b.moneyMicros);
+                && newest.equals(other.newest)
+                && new LogPeople(this).all().equals(new LogPeople(other).all());
     }
 }

@@ -4,36 +4,39 @@ import static java.util.Objects.requireNonNull;
 
 import coldtide.core.time.DayBoundaries;
 import coldtide.core.time.DayRange;
-import it.unimi.dsi.fastutil.objects.Object2IntOpenHashMap;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.BitSet;
-import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /**
- * Gathers events in any order and builds logs from them: one can be built, more added, and the next one built. One thread
- * adds; {@link #build} uses all cores. Adding costs amortised constant time and about 32 bytes an event; building sorts
- * only people whose events are out of order.
+ * Gathers events in any order and builds logs from them: one can be built, more added, and the next one built. What was added
+ * since the last log is joined to the people it concerns, and only they are built anew; a log once built never changes. One
+ * thread adds and builds; building uses all cores.
+ *
+ * <p>Adding costs amortised constant time and about 40 bytes an event until the next log is built. Building costs in
+ * proportion to what was added and to the whole past of the people concerned.
  */
 public final class EventLogBuilder {
     private static final int MOST_CODES = Short.MAX_VALUE;
 
-    LogSettings settings;
-    final Dictionary names = new Dictionary();
-    final List<Release> releases = new ArrayList<>();
+    /** In place of a column's code: values of this property are left out of the log. */
+    public static final int NO_ROOM = -1;
 
-    private final Object2IntOpenHashMap<Release> releaseCodes = new Object2IntOpenHashMap<>();
-    private final RawColumns raw = new RawColumns();
-    private final int shardEvents;
-    private long newestMillis = Long.MIN_VALUE;
-    private long oldestMillis = Long.MAX_VALUE;
-    private long watermarkMillis = Long.MIN_VALUE;
+    private final Dictionary names = new Dictionary();
+    private final Dictionary texts = new Dictionary();
+    private final Dictionary columns = new Dictionary();
+    private final Dictionary currencies = new Dictionary();
+    private final Contexts contexts = new Contexts(texts);
+    private final People people;
+    private LogSettings settings;
+    private LogSettings builtBy;
+    private DayBoundaries days;
+    private RawColumns pending = new RawColumns();
+    private Bounds bounds = Bounds.NONE;
 
     public EventLogBuilder(LogSettings settings) {
-        this(settings, 64 * 1024);
+        this(settings, 48 * 1024);
     }
 
     /** @param shardEvents events a shard holds at least, people being whole; at least 1 */
@@ -42,8 +45,7 @@ public final class EventLogBuilder {
             throw new IllegalArgumentException("A shard must hold at least 1 event, not " + shardEvents + ".");
         }
         this.settings = requireNonNull(settings, "settings");
-        this.shardEvents = shardEvents;
-        releaseCodes.defaultReturnValue(-1);
+        people = new People(shardEvents);
     }
 
     /** What the next log is built by; rates or a session gap may have changed since the last. */
@@ -56,16 +58,30 @@ public final class EventLogBuilder {
         return checked(names.add(name), "event names");
     }
 
-    /** The code of a release, given now if it is new. */
-    public int releaseCode(Release release) {
-        int known = releaseCodes.getInt(release);
-        if (known >= 0) {
-            return known;
-        }
-        int code = checked(releases.size(), "releases");
-        releaseCodes.put(release, code);
-        releases.add(release);
-        return code;
+    /** The code of one more set of properties that stay the same from event to event of an install. */
+    public int addContext(Map<String, String> properties) {
+        return contexts.add(properties);
+    }
+
+    /** The code of the column of a property's numbers, given now if it is new; {@link #NO_ROOM} if there are too many. */
+    public int numberColumn(String property) {
+        return column(EventLog.NUMBERS + property);
+    }
+
+    /** The code of the column of a property's texts, given now if it is new; {@link #NO_ROOM} if there are too many. */
+    public int textColumn(String property) {
+        return column(EventLog.TEXTS + property);
+    }
+
+    private int column(String name) {
+        return columns.size() < MOST_CODES
+                ? columns.add(name)
+                : columns.codeOf(name).orElse(NO_ROOM);
+    }
+
+    /** The code of a text, given now if it is new. */
+    public int textCode(String text) {
+        return texts.add(text);
     }
 
     private static int checked(int code, String what) {
@@ -77,76 +93,94 @@ public final class EventLogBuilder {
 
     /** Makes room for about as many events, which saves growing; adding more or fewer is no fault. */
     public void expect(long events) {
-        raw.expect((int) Math.min(Math.max(0, events), Integer.MAX_VALUE - 8));
+        pending.expect((int) Math.min(Math.max(0, events), Integer.MAX_VALUE - 8));
     }
 
     /** Copies {@code event}, which may then be reused. */
     public void add(RawEvent event) {
-        newestMillis = Math.max(newestMillis, event.timeMillis);
-        oldestMillis = Math.min(oldestMillis, event.timeMillis);
-        watermarkMillis = Math.max(watermarkMillis, event.receivedMillis);
-        raw.add(event);
+        bounds = bounds.with(event);
+        pending.add(event);
     }
 
-    public int size() {
-        return raw.size();
+    /** How many events were added since the last log was built. */
+    public int added() {
+        return pending.size();
+    }
+
+    /** Takes out all events of the person of an account. */
+    public void eraseAccount(long account) {
+        erase(account);
+    }
+
+    /** Takes out all events of the person of an install that never named an account. */
+    public void eraseInstall(long install) {
+        erase(~install);
+    }
+
+    private void erase(long owner) {
+        takeIn();
+        if (days != null) {
+            people.erase(owner, rules());
+            bounds = people.bounds(days);
+            reachOver(bounds);
+        }
     }
 
     /** The log of everything added; empty if nothing was, since a log without days has no answers. */
     public Optional<EventLog> build() {
-        if (raw.size() == 0) {
-            return Optional.empty();
+        takeIn();
+        if (days != null) {
+            people.tidy(rules());
         }
-        LocalDate first = settings.calendar().dayOf(Instant.ofEpochMilli(oldestMillis));
-        LocalDate last = settings.calendar().dayOf(Instant.ofEpochMilli(newestMillis));
-        DayBoundaries days = settings.calendar().boundaries(new DayRange(first, last.plusDays(1)));
-        Identity identity = new Identity(raw);
-        int[] offsets = raw.offsets(identity);
-        int[] order = raw.grouped(identity, offsets);
-        int[] cuts = cuts(offsets);
-        List<Shard> shards = IntStream.range(0, cuts.length - 1)
-                .parallel()
-                .mapToObj(s -> shard(days, identity, order, offsets, cuts[s], cuts[s + 1]))
-                .toList();
-        return Optional.of(new EventLog(this, days, shards));
+        return people.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new EventLog(
+                        settings,
+                        days,
+                        names.texts(),
+                        texts,
+                        columns.texts(),
+                        currencies,
+                        contexts.view(),
+                        people.shards(),
+                        bounds));
     }
 
-    /** The people at which shards begin, and the end. */
-    private int[] cuts(int[] offsets) {
-        List<Integer> cuts = new ArrayList<>(List.of(0));
-        for (int person = 1; person < offsets.length; person++) {
-            int begun = cuts.get(cuts.size() - 1);
-            boolean full = offsets[person] - offsets[begun] >= shardEvents;
-            if (full || person == offsets.length - 1) {
-                cuts.add(person);
-            }
+    private void takeIn() {
+        if (days != null && !builtBy.equals(settings)) {
+            DayBoundaries before = days;
+            days = boundaries(bounds);
+            people.rewriteAll(before, rules());
         }
-        return cuts.stream().mapToInt(Integer::intValue).toArray();
-    }
-
-    private Shard shard(DayBoundaries days, Identity identity, int[] order, int[] offsets, int from, int to) {
-        int rows = offsets[to] - offsets[from];
-        ShardBuilder shard = new ShardBuilder(raw, days, this, identity, to - from, rows);
-        for (int person = from; person < to; person++) {
-            raw.sortByTime(order, offsets[person], offsets[person + 1]);
-            shard.person(person - from, order, offsets[person], offsets[person + 1]);
+        builtBy = settings;
+        if (pending.size() > 0) {
+            reachOver(bounds);
+            people.join(pending, rules());
+            pending = new RawColumns();
         }
-        return shard.build();
     }
 
-    BitSet passiveCodes() {
-        BitSet codes = new BitSet();
-        for (int code = 0; code < names.size(); code++) {
-            codes.set(code, settings.passiveEvents().contains(names.text(code)));
+    /** Numbers the days anew where the span has grown or shrunk. */
+    private void reachOver(Bounds span) {
+        if (span.isEmpty()) {
+            days = null;
+            return;
         }
-        return codes;
+        DayBoundaries reached = boundaries(span);
+        people.earlier(
+                days == null
+                        ? 0
+                        : (int) (days.first().toEpochDay() - reached.first().toEpochDay()));
+        days = reached;
     }
 
-    Instant watermark() {
-        return Instant.ofEpochMilli(watermarkMillis);
+    private DayBoundaries boundaries(Bounds span) {
+        LocalDate first = settings.calendar().dayOf(Instant.ofEpochMilli(span.oldestMillis()));
+        LocalDate last = settings.calendar().dayOf(Instant.ofEpochMilli(span.newestMillis()));
+        return settings.calendar().boundaries(new DayRange(first, last.plusDays(1)));
     }
 
-    Instant newest() {
-        return Instant.ofEpochMilli(newestMillis);
+    private LogRules rules() {
+        return new LogRules(settings, days, contexts.view(), currencies, names.texts());
     }
 }

@@ -50,4 +50,14 @@ public final class ExchangeRates {
                         .setScale(0, RoundingMode.HALF_EVEN)
                         .longValueExact());
     }
+
+    @Override
+    public boolean equals(Object other) {
+        return other instanceof ExchangeRates same && target.equals(same.target) && rates.equals(same.rates);
+    }
+
+    @Override
+    public int hashCode() {
+        return 31 * target.hashCode() + rates.hashCode();
+    }
 }

@@ -20,8 +20,8 @@ final class Identity {
     /** For each event, the place of its person in {@link #order}. */
     final int[] person;
 
-    /** How many people there are. */
-    final int people;
+    /** Whose person is: the number of the account, or {@code ~} the number of the install that never named one. */
+    final long[] owners;
 
     /** The first event of each install that changed its account: only there the install itself is counted. */
     private final BitSet laterOwners = new BitSet();
@@ -55,8 +55,13 @@ final class Identity {
         if (!changing.isEmpty()) {
             changesOfAccount(owner);
         }
-        int[] place = placesInOrder(owner);
-        people = place[place.length - 1];
+        int[] byKey = ownersInOrder(owner);
+        int[] place = new int[raw.accountKeys.size() + installs];
+        owners = new long[byKey.length];
+        for (int i = 0; i < byKey.length; i++) {
+            place[byKey[i]] = i;
+            owners[i] = key(byKey[i]);
+        }
         for (int e = 0; e < owner.length; e++) {
             owner[e] = place[owner[e]];
         }
@@ -94,14 +99,22 @@ final class Identity {
         }
     }
 
-    /**
-     * For each owner its place among those that have events, accounts by number before lone installs by number, so that the
-     * order of arrival of rows does not change the log; after them, how many places there are.
-     */
-    private int[] placesInOrder(int[] owner) {
+    int people() {
+        return owners.length;
+    }
+
+    private long key(int owner) {
         int accounts = raw.accountKeys.size();
-        int owners = accounts + raw.installKeys.size();
-        BitSet seen = new BitSet(owners);
+        return owner < accounts ? raw.accountKeys.getLong(owner) : ~raw.installKeys.getLong(owner - accounts);
+    }
+
+    /**
+     * The owners that have events, accounts by number before lone installs by number, so that the order of arrival of rows does
+     * not change the log.
+     */
+    private int[] ownersInOrder(int[] owner) {
+        int accounts = raw.accountKeys.size();
+        BitSet seen = new BitSet(accounts + raw.installKeys.size());
         for (int each : owner) {
             seen.set(each);
         }
@@ -109,12 +122,7 @@ final class Identity {
         int firstInstall = seen.get(0, accounts).cardinality();
         sort(byKey, 0, firstInstall, raw.accountKeys, 0);
         sort(byKey, firstInstall, byKey.length, raw.installKeys, accounts);
-        int[] place = new int[owners + 1];
-        for (int i = 0; i < byKey.length; i++) {
-            place[byKey[i]] = i;
-        }
-        place[owners] = byKey.length;
-        return place;
+        return byKey;
     }
 
     private static void sort(int[] owners, int from, int to, LongArrayList keys, int shift) {

@@ -1,5 +1,6 @@
 package coldtide.core.log;
 
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrays;
@@ -19,8 +20,14 @@ final class RawColumns {
     final LongArrayList receivedMillis = new LongArrayList();
     final IntArrayList install = new IntArrayList();
     final ShortArrayList name = new ShortArrayList();
-    final ShortArrayList release = new ShortArrayList();
+    final IntArrayList context = new IntArrayList();
     final Int2ObjectOpenHashMap<Money> money = new Int2ObjectOpenHashMap<>();
+
+    /** Values of event {@code e} stand from {@code valueFrom[e]} to before {@code valueFrom[e + 1]}. */
+    final IntArrayList valueFrom = new IntArrayList(new int[] {0});
+
+    final ShortArrayList valueColumn = new ShortArrayList();
+    final DoubleArrayList value = new DoubleArrayList();
 
     /** In {@link #account} where an event names none. */
     static final int NO_ACCOUNT = -1;
@@ -41,7 +48,8 @@ final class RawColumns {
         account.ensureCapacity(events);
         install.ensureCapacity(events);
         name.ensureCapacity(events);
-        release.ensureCapacity(events);
+        context.ensureCapacity(events);
+        valueFrom.ensureCapacity(events);
     }
 
     int size() {
@@ -57,7 +65,29 @@ final class RawColumns {
         timeMillis.add(event.timeMillis);
         receivedMillis.add(event.receivedMillis);
         name.add((short) event.name);
-        release.add((short) event.release);
+        context.add(event.context);
+        valueColumn.addElements(valueColumn.size(), event.column, 0, event.values);
+        value.addElements(value.size(), event.value, 0, event.values);
+        valueFrom.add(value.size());
+    }
+
+    /** Reads event number {@code e} back. */
+    void get(int e, RawEvent into) {
+        into.install = installKeys.getLong(install.getInt(e));
+        into.account = accountKey(e);
+        into.timeMillis = timeMillis.getLong(e);
+        into.receivedMillis = receivedMillis.getLong(e);
+        into.name = name.getShort(e);
+        into.context = context.getInt(e);
+        into.money = money.get(e);
+        into.clearValues();
+        for (int i = valueFrom.getInt(e); i < valueFrom.getInt(e + 1); i++) {
+            into.value(valueColumn.getShort(i), value.getDouble(i));
+        }
+    }
+
+    long accountKey(int e) {
+        return account.getInt(e) == NO_ACCOUNT ? RawEvent.NOBODY : accountKeys.getLong(account.getInt(e));
     }
 
     private static int place(long key, Long2IntOpenHashMap places, LongArrayList keys) {
@@ -69,11 +99,11 @@ final class RawColumns {
 
     /** Where each person's events begin once grouped; one entry more than there are people. */
     int[] offsets(Identity identity) {
-        int[] from = new int[identity.people + 1];
+        int[] from = new int[identity.people() + 1];
         for (int person : identity.person) {
             from[person + 1]++;
         }
-        for (int i = 0; i < identity.people; i++) {
+        for (int i = 0; i < identity.people(); i++) {
             from[i + 1] += from[i];
         }
         return from;
@@ -134,9 +164,13 @@ final class RawColumns {
         }
     }
 
-    /** By time; same time: by arrival. */
+    /** By time; same time: by arrival; same arrival: by account and install, so that it does not matter who is asked first. */
     int compare(int a, int b) {
-        int byTime = Long.compare(timeMillis.getLong(a), timeMillis.getLong(b));
-        return byTime != 0 ? byTime : Long.compare(receivedMillis.getLong(a), receivedMillis.getLong(b));
+        int order = Long.compare(timeMillis.getLong(a), timeMillis.getLong(b));
+        order = order != 0 ? order : Long.compare(receivedMillis.getLong(a), receivedMillis.getLong(b));
+        order = order != 0 ? order : Long.compare(accountKey(a), accountKey(b));
+        return order != 0
+                ? order
+                : Long.compare(installKeys.getLong(install.getInt(a)), installKeys.getLong(install.getInt(b)));
     }
 }

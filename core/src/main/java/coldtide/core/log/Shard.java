@@ -1,5 +1,11 @@
 package coldtide.core.log;
 
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
 /**
  * Whole people, one after another, each person's events in time order (same time: order of arrival). Columns are shared
  * as plain arrays so that scans run over flat memory; nobody writes to them after the builder.
@@ -7,14 +13,44 @@ package coldtide.core.log;
  * <p>An {@code xFrom} column has one entry more than there are people: person {@code p} owns the rows from
  * {@code xFrom[p]} to before {@code xFrom[p + 1]}. Days are numbered from {@link EventLog#firstDay()} and fit a short:
  * reading two bytes a row instead of eight is most of what makes day questions fast.
+ *
+ * <p>People to whom something happened later stand again, whole, in a newer shard and are gone from this one. A scan goes from
+ * person to person by {@link #person}, which leaves out who is gone.
  */
 public final class Shard {
+    /** Whose person is: the store's number of the account, or {@code ~} that of the install that never named one. */
+    final long[] owner;
+
     /** Events: day, milliseconds within the day, code of the name. */
     public final int[] eventFrom;
 
     public final short[] eventDay;
     public final int[] eventMillisOfDay;
     public final short[] eventName;
+
+    /** Milliseconds from an event to its arrival; where some are too many for that, instants of arrival instead. */
+    final int[] eventLate;
+
+    final long[] eventReceived;
+
+    /**
+     * Runs of a person's events that share their context, their install and the account they name: first row, code of the
+     * context, place among the person's {@link #faceInstall faces}.
+     */
+    public final int[] runFrom;
+
+    public final int[] runRow;
+    public final int[] runContext;
+    final int[] runFace;
+
+    /** An install and the account that events of it name, or {@link RawEvent#NOBODY}. */
+    final int[] faceFrom;
+
+    final long[] faceInstall;
+    final long[] faceAccount;
+
+    /** Values by code of the property's column; null where no event has it. */
+    final PropertyColumn[] properties;
 
     /** People: day of the first event. */
     public final short[] firstDay;
@@ -37,23 +73,48 @@ public final class Shard {
     public final short[] installDay;
 
     /** Uninstalls reported by the push service: day. */
+    public final int[] uninstallFrom;
+
     public final short[] uninstallDay;
 
-    /** Money events: day, {@link RevenueType} ordinal, millionths of the app's currency or {@link #NO_RATE}. */
+    /** Money events: row, day, {@link RevenueType} ordinal, millionths of the app's currency or {@link #NO_RATE}. */
     public final int[] moneyFrom;
 
+    public final int[] moneyRow;
     public final short[] moneyDay;
     public final byte[] moneyType;
     public final long[] moneyMicros;
 
+    /** As it was paid: millionths of a currency by its code. */
+    final long[] moneyAmount;
+
+    final short[] moneyCurrency;
+
     /** Marks an amount whose currency has no rate on its day. */
     public static final long NO_RATE = Long.MIN_VALUE;
 
+    /** A bit a person who stands in a newer shard; null while nobody does. */
+    private final long[] gone;
+
+    private final int livePeople;
+    private final int liveEvents;
+
     Shard(ShardBuilder from) {
+        owner = from.owner;
         eventFrom = from.events.from();
         eventDay = from.eventDay;
         eventMillisOfDay = from.eventMillisOfDay;
         eventName = from.eventName;
+        eventLate = from.eventReceived == null ? from.eventLate : null;
+        eventReceived = from.eventReceived;
+        runFrom = from.runs.from();
+        runRow = from.runRow.toIntArray();
+        runContext = from.runContext.toIntArray();
+        runFace = from.runFace.toIntArray();
+        faceFrom = from.faces.from();
+        faceInstall = from.faceInstall.toLongArray();
+        faceAccount = from.faceAccount.toLongArray();
+        properties = from.properties();
         firstDay = from.firstDay;
         activeFrom = from.active.from();
         activeDay = from.activeDay.toShortArray();
@@ -63,31 +124,155 @@ public final class Shard {
         sessionMillis = from.sessionMillis.toIntArray();
         installFrom = from.installs.from();
         installDay = from.installDay.toShortArray();
+        uninstallFrom = from.uninstalls.from();
         uninstallDay = from.uninstallDay.toShortArray();
         moneyFrom = from.money.from();
+        moneyRow = from.moneyRow.toIntArray();
         moneyDay = from.moneyDay.toShortArray();
         moneyType = from.moneyType.toByteArray();
         moneyMicros = from.moneyMicros.toLongArray();
+        moneyAmount = from.moneyAmount.toLongArray();
+        moneyCurrency = from.moneyCurrency.toShortArray();
+        gone = null;
+        livePeople = firstDay.length;
+        liveEvents = eventDay.length;
     }
 
+    /** The same columns with other people gone, days numbered from {@code earlier} days before. */
+    private Shard(Shard same, long[] gone, int earlier) {
+        owner = same.owner;
+        eventFrom = same.eventFrom;
+        eventDay = shifted(same.eventDay, earlier);
+        eventMillisOfDay = same.eventMillisOfDay;
+        eventName = same.eventName;
+        eventLate = same.eventLate;
+        eventReceived = same.eventReceived;
+        runFrom = same.runFrom;
+        runRow = same.runRow;
+        runContext = same.runContext;
+        runFace = same.runFace;
+        faceFrom = same.faceFrom;
+        faceInstall = same.faceInstall;
+        faceAccount = same.faceAccount;
+        properties = same.properties;
+        firstDay = shifted(same.firstDay, earlier);
+        activeFrom = same.activeFrom;
+        activeDay = shifted(same.activeDay, earlier);
+        activeRelease = same.activeRelease;
+        sessionFrom = same.sessionFrom;
+        sessionDay = shifted(same.sessionDay, earlier);
+        sessionMillis = same.sessionMillis;
+        installFrom = same.installFrom;
+        installDay = shifted(same.installDay, earlier);
+        uninstallFrom = same.uninstallFrom;
+        uninstallDay = shifted(same.uninstallDay, earlier);
+        moneyFrom = same.moneyFrom;
+        moneyRow = same.moneyRow;
+        moneyDay = shifted(same.moneyDay, earlier);
+        moneyType = same.moneyType;
+        moneyMicros = same.moneyMicros;
+        moneyAmount = same.moneyAmount;
+        moneyCurrency = same.moneyCurrency;
+        this.gone = gone;
+        int people = 0;
+        int events = 0;
+        for (int p = person(0); p < people(); p = person(p + 1)) {
+            people++;
+            events += eventFrom[p + 1] - eventFrom[p];
+        }
+        livePeople = people;
+        liveEvents = events;
+    }
+
+    private static short[] shifted(short[] days, int by) {
+        if (by == 0) {
+            return days;
+        }
+        short[] shifted = new short[days.length];
+        for (int i = 0; i < days.length; i++) {
+            shifted[i] = (short) (days[i] + by);
+        }
+        return shifted;
+    }
+
+    /** Without some people more. */
+    Shard without(int... people) {
+        long[] more = gone == null ? new long[(people() + 63) / 64] : gone.clone();
+        for (int person : people) {
+            more[person >> 6] |= 1L << person;
+        }
+        return new Shard(this, more, 0);
+    }
+
+    /** The same people by a log that begins some days earlier. */
+    Shard earlier(int days) {
+        return new Shard(this, gone, days);
+    }
+
+    /** The first person from {@code from} on who is not gone; {@link #people()} if there is none. */
+    public int person(int from) {
+        return gone == null ? from : nextLive(from);
+    }
+
+    private int nextLive(int from) {
+        int person = from;
+        while (person < people() && (gone[person >> 6] & 1L << person) != 0) {
+            person++;
+        }
+        return person;
+    }
+
+    /** How many people the columns have, those gone among them. */
     public int people() {
         return firstDay.length;
     }
 
+    public int livePeople() {
+        return livePeople;
+    }
+
+    public int liveEvents() {
+        return liveEvents;
+    }
+
+    /** How many events the columns have, those of people gone among them. */
     public int events() {
         return eventDay.length;
     }
 
-    /** Bytes held by the columns, array headers left out. */
-    public long bytes() {
-        long people =
-                4L * (eventFrom.length + activeFrom.length + sessionFrom.length + installFrom.length + moneyFrom.length)
-                        + 2L * firstDay.length;
-        long events = 8L * eventDay.length;
-        long aids = 4L * activeDay.length
-                + 6L * sessionDay.length
-                + 2L * (installDay.length + uninstallDay.length)
-                + 11L * moneyDay.length;
-        return people + events + aids;
+    /** The arrival of an event, given its instant. */
+    long receivedMillis(int row, long timeMillis) {
+        return eventReceived != null ? eventReceived[row] : timeMillis + eventLate[row];
+    }
+
+    /** Values of a property by the code of its column; rows without a value are not in it. */
+    public Optional<PropertyColumn> property(int column) {
+        return column < properties.length ? Optional.ofNullable(properties[column]) : Optional.empty();
+    }
+
+    /** Bytes held, array headers left out, by what they are for. */
+    public Map<String, Long> bytes() {
+        Map<String, Long> bytes = new LinkedHashMap<>();
+        bytes.put("day and time of day", 6L * eventDay.length);
+        bytes.put("event name", 2L * eventName.length);
+        bytes.put("arrival", eventReceived != null ? 8L * eventReceived.length : 4L * eventLate.length);
+        bytes.put("context and install", 12L * runRow.length + 16L * faceInstall.length);
+        bytes.put(
+                "properties",
+                Arrays.stream(properties)
+                        .filter(column -> column != null)
+                        .mapToLong(PropertyColumn::bytes)
+                        .sum());
+        bytes.put("money", 25L * moneyDay.length);
+        bytes.put("active days", 4L * activeDay.length);
+        bytes.put("sessions", 6L * sessionDay.length);
+        bytes.put("installs, uninstalls", 2L * (installDay.length + uninstallDay.length));
+        long offsets = List.of(
+                        eventFrom, runFrom, faceFrom, activeFrom, sessionFrom, installFrom, uninstallFrom, moneyFrom)
+                .stream()
+                .mapToLong(column -> column.length)
+                .sum();
+        bytes.put("people", 4L * offsets + 10L * owner.length);
+        return bytes;
     }
 }

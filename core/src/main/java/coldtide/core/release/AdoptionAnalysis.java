@@ -43,8 +43,10 @@ public final class AdoptionAnalysis implements Analysis<long[][], AdoptionAnalys
 
     @Override
     public void scan(Shard shard, long[][] partial) {
-        for (int i = 0; i < shard.activeDay.length; i++) {
-            partial[shard.activeRelease[i]][shard.activeDay[i]]++;
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
+                partial[shard.activeRelease[i]][shard.activeDay[i]]++;
+            }
         }
     }
 

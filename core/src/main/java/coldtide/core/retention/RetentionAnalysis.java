@@ -89,7 +89,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        for (int person = 0; person < shard.people(); person++) {
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             int firstDay = shard.firstDay[person];
             if (!inRange[firstDay]) {
                 continue;

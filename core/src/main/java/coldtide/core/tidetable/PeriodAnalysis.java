@@ -84,16 +84,26 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     public void scan(Shard shard, Partial partial) {
         people(shard, partial);
         payments(shard, partial);
-        tally(shard.installDay, partial.of(INSTALLS));
-        tally(shard.firstDay, partial.of(NEW_PEOPLE));
+        arrivals(shard, partial);
         sessions(shard, partial);
-        tally(shard.uninstallDay, partial.of(UNINSTALLS));
+    }
+
+    private void arrivals(Shard shard, Partial partial) {
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            tally(shard.firstDay, person, person + 1, partial.of(NEW_PEOPLE));
+            tally(shard.installDay, shard.installFrom[person], shard.installFrom[person + 1], partial.of(INSTALLS));
+            tally(
+                    shard.uninstallDay,
+                    shard.uninstallFrom[person],
+                    shard.uninstallFrom[person + 1],
+                    partial.of(UNINSTALLS));
+        }
     }
 
     private void people(Shard shard, Partial partial) {
         long[] active = partial.of(ACTIVE_PEOPLE);
         long[] personDays = partial.of(PERSON_DAYS);
-        for (int person = 0; person < shard.people(); person++) {
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             int last = NONE;
             for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
                 int period = periodOfDay[shard.activeDay[i]];
@@ -113,7 +123,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         long[] purchases = partial.of(PURCHASES);
         long[] payers = partial.of(PAYERS);
         long[] unconverted = partial.of(UNCONVERTED);
-        for (int person = 0; person < shard.people(); person++) {
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             int last = NONE;
             for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
                 int period = periodOfDay[shard.moneyDay[i]];
@@ -137,9 +147,9 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
-    private void tally(short[] days, long[] into) {
-        for (short day : days) {
-            int period = periodOfDay[day];
+    private void tally(short[] days, int from, int to, long[] into) {
+        for (int i = from; i < to; i++) {
+            int period = periodOfDay[days[i]];
             if (period != NONE) {
                 into[period]++;
             }
@@ -149,11 +159,13 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private void sessions(Shard shard, Partial partial) {
         long[] sessions = partial.of(SESSIONS);
         long[] millis = partial.of(SESSION_MILLIS);
-        for (int i = 0; i < shard.sessionDay.length; i++) {
-            int period = periodOfDay[shard.sessionDay[i]];
-            if (period != NONE) {
-                sessions[period]++;
-                millis[period] += shard.sessionMillis[i];
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
+                int period = periodOfDay[shard.sessionDay[i]];
+                if (period != NONE) {
+                    sessions[period]++;
+                    millis[period] += shard.sessionMillis[i];
+                }
             }
         }
     }

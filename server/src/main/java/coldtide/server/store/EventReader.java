@@ -6,7 +6,6 @@ import coldtide.core.log.ExchangeRates;
 import coldtide.core.log.LogSettings;
 import coldtide.core.log.Money;
 import coldtide.core.log.RawEvent;
-import coldtide.core.log.Release;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.ReportingCalendar;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
@@ -27,20 +26,26 @@ import org.postgresql.PGConnection;
 import org.postgresql.copy.CopyOut;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /** An app's events out of the store into a log, by binary COPY within one snapshot of the database. */
 @Component
 public class EventReader {
     private static final long EPOCH_2000_MILLIS = 946_684_800_000L;
+    private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
     private static final int HEADER_BYTES = 19;
     private static final int PROGRESS_ROWS = 100_000;
 
     private final EntityManager entities;
     private final TransactionTemplate snapshot;
     private final ExchangeRateRepository rates;
+    private final JsonMapper json;
 
-    EventReader(EntityManager entities, TransactionTemplate transactions, ExchangeRateRepository rates) {
+    EventReader(
+            EntityManager entities, TransactionTemplate transactions, ExchangeRateRepository rates, JsonMapper json) {
         this.entities = entities;
+        this.json = json;
         this.rates = rates;
         snapshot = new TransactionTemplate(transactions.getTransactionManager());
         snapshot.setReadOnly(true);
@@ -64,16 +69,16 @@ public class EventReader {
     }
 
     /**
-     * An app's events as far as they were read. Holds them all, about 32 bytes an event, so that what comes in later can be
-     * added. Not safe for several threads.
+     * An app's events as far as they were read; what comes in later can be added. Not safe for several threads.
      */
     public final class Reading {
         private final App app;
         private final EventLogBuilder builder;
         private final Long2IntOpenHashMap nameOf = new Long2IntOpenHashMap();
-        private final Long2IntOpenHashMap releaseOf = new Long2IntOpenHashMap();
+        private final Long2IntOpenHashMap contextOf = new Long2IntOpenHashMap();
         private final Map<String, String> currencies = new HashMap<>();
         private final RawEvent event = new RawEvent();
+        private final EventValues values;
         private Connection connection;
         private long newestName;
         private long newestContext;
@@ -82,6 +87,7 @@ public class EventReader {
         private Reading(App app) {
             this.app = app;
             builder = new EventLogBuilder(settings(app));
+            values = new EventValues(builder);
         }
 
         /**
@@ -106,13 +112,11 @@ public class EventReader {
                 nameOf.put(newestName, builder.nameCode(row.getString(2)));
             });
             each(
-                    "select id, coalesce(properties ->> 'platform', ''), coalesce(properties ->> 'app_version', '')"
-                            + " from event_context where app_id = ? and id > ? order by id",
+                    "select id, properties from event_context where app_id = ? and id > ? order by id",
                     newestContext,
                     row -> {
                         newestContext = row.getLong(1);
-                        releaseOf.put(
-                                newestContext, builder.releaseCode(new Release(row.getString(2), row.getString(3))));
+                        contextOf.put(newestContext, builder.addContext(json.readValue(row.getString(2), TEXTS)));
                     });
             long before = newestBatch;
             if (before == 0) {
@@ -153,7 +157,7 @@ public class EventReader {
                     .unwrap(PGConnection.class)
                     .getCopyAPI()
                     .copyOut("copy (select name_id, time, received, install_id, account_id, context_id, amount_micros,"
-                            + " currency, revenue_type from event where app_id = " + app.id()
+                            + " currency, revenue_type, properties from event where app_id = " + app.id()
                             + (afterBatch == 0 ? "" : " and batch > " + afterBatch)
                             + ") to stdout with (format binary)");
             boolean first = true;
@@ -165,8 +169,8 @@ public class EventReader {
                 }
                 if (row.remaining() >= 2 && row.getShort() > 0) {
                     add(row);
-                    if (builder.size() % PROGRESS_ROWS == 0) {
-                        progress.accept(builder.size());
+                    if (builder.added() % PROGRESS_ROWS == 0) {
+                        progress.accept(builder.added());
                     }
                 }
             }
@@ -179,8 +183,9 @@ public class EventReader {
             event.receivedMillis = millis(row);
             event.install = int8(row);
             event.account = row.getInt() < 0 ? RawEvent.NOBODY : row.getLong();
-            event.release = releaseOf.get(int8(row));
+            event.context = contextOf.get(int8(row));
             event.money = money(row);
+            values(row);
             builder.add(event);
         }
 
@@ -195,11 +200,22 @@ public class EventReader {
 
         private Money money(ByteBuffer row) {
             if (row.getInt() < 0) {
+                row.getInt();
+                row.getInt();
                 return null;
             }
             long micros = row.getLong();
             String currency = currencies.computeIfAbsent(text(row), code -> code);
             return new Money(micros, currency, RevenueType.ofWord(text(row)).orElseThrow());
+        }
+
+        /** A jsonb is sent as its version in a byte and its text. */
+        private void values(ByteBuffer row) {
+            event.clearValues();
+            int length = row.getInt();
+            if (length > 0) {
+                values.read(row.array(), row.position() + 1, length - 1, event);
+            }
         }
 
         private String text(ByteBuffer row) {

@@ -1,0 +1,132 @@
+package coldtide.core.log;
+
+import it.unimi.dsi.fastutil.ints.IntArrayList;
+import it.unimi.dsi.fastutil.objects.Object2IntOpenHashMap;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+
+/**
+ * Sets of properties that stay the same from event to event of an install: platform, version, device, country and so on. An
+ * event carries the code of its set; a condition on such a property is decided once a set, not once an event. Column by column;
+ * what a code means never changes.
+ */
+public final class Contexts {
+    /** In place of a text code where a set lacks the property. */
+    public static final int NONE = -1;
+
+    private final Dictionary texts;
+    private final Map<String, IntArrayList> columns = new TreeMap<>();
+    private final IntArrayList releaseOf = new IntArrayList();
+    private final List<Release> releases = new ArrayList<>();
+    private final Object2IntOpenHashMap<Release> releaseCodes = new Object2IntOpenHashMap<>();
+
+    Contexts(Dictionary texts) {
+        this.texts = texts;
+        releaseCodes.defaultReturnValue(NONE);
+    }
+
+    /** The code of one more set. */
+    synchronized int add(Map<String, String> properties) {
+        int code = releaseOf.size();
+        Release release =
+                new Release(properties.getOrDefault("platform", ""), properties.getOrDefault("app_version", ""));
+        int releaseCode = releaseCodes.getInt(release);
+        if (releaseCode == NONE) {
+            releaseCode = releases.size();
+            releaseCodes.put(release, releaseCode);
+            releases.add(release);
+        }
+        releaseOf.add(releaseCode);
+        properties.forEach((name, value) -> {
+            IntArrayList column = columns.computeIfAbsent(name, fresh -> new IntArrayList());
+            fill(column, code);
+            column.add(texts.add(value));
+        });
+        return code;
+    }
+
+    private static void fill(IntArrayList column, int size) {
+        while (column.size() < size) {
+            column.add(NONE);
+        }
+    }
+
+    /** Releases, and the columns as they are now; later sets are not in them. */
+    synchronized View view() {
+        int size = releaseOf.size();
+        Map<String, int[]> now = new HashMap<>();
+        columns.forEach((name, column) -> {
+            fill(column, size);
+            now.put(name, column.elements());
+        });
+        return new View(texts, size, releaseOf.elements(), List.copyOf(releases), now);
+    }
+
+    /**
+     * Sets up to a moment. The arrays may be longer than {@link #size()}: what stands behind belongs to later moments.
+     */
+    public static final class View {
+        private final Dictionary texts;
+        private final int size;
+        private final int[] releaseOf;
+        private final List<Release> releases;
+        private final Map<String, int[]> columns;
+
+        View(Dictionary texts, int size, int[] releaseOf, List<Release> releases, Map<String, int[]> columns) {
+            this.texts = texts;
+            this.size = size;
+            this.releaseOf = releaseOf;
+            this.releases = releases;
+            this.columns = columns;
+        }
+
+        public int size() {
+            return size;
+        }
+
+        /** The code of the release of a set. */
+        public int release(int context) {
+            return releaseOf[context];
+        }
+
+        /** Releases by their codes. */
+        public List<Release> releases() {
+            return releases;
+        }
+
+        /** Names of all properties that some set has. */
+        public List<String> properties() {
+            return columns.keySet().stream().sorted().toList();
+        }
+
+        /** Text codes of a property by set, {@link #NONE} where a set lacks it. */
+        public int[] column(String property) {
+            int[] column = columns.get(property);
+            int[] codes = column == null ? new int[size] : Arrays.copyOf(column, size);
+            if (column == null) {
+                Arrays.fill(codes, NONE);
+            }
+            return codes;
+        }
+
+        /** The whole set of a code. */
+        public Map<String, String> properties(int context) {
+            Map<String, String> set = new TreeMap<>();
+            columns.forEach((name, column) -> {
+                if (column[context] != NONE) {
+                    set.put(name, texts.text(column[context]));
+                }
+            });
+            return set;
+        }
+
+        /** Bytes held for the sets. */
+        public long bytes() {
+            return 4L * size * (columns.size() + 1);
+        }
+    }
+}

@@ -1,0 +1,60 @@
+package coldtide.core.log;
+
+import coldtide.core.time.DayBoundaries;
+
+/** Reads people of shards back as the events they were made of. */
+final class ShardRows {
+    private static final RevenueType[] TYPES = RevenueType.values();
+
+    private final DayBoundaries days;
+    private final Dictionary currencies;
+    private final RawEvent event = new RawEvent();
+
+    ShardRows(DayBoundaries days, Dictionary currencies) {
+        this.days = days;
+        this.currencies = currencies;
+    }
+
+    /** Adds all events of one person, in their order. */
+    void addTo(RawColumns raw, Shard shard, int person) {
+        int run = shard.runFrom[person];
+        int money = shard.moneyFrom[person];
+        int[] next = new int[shard.properties.length];
+        for (int c = 0; c < next.length; c++) {
+            next[c] =
+                    shard.properties[c] == null ? 0 : shard.properties[c].rows().firstFrom(shard.eventFrom[person]);
+        }
+        for (int row = shard.eventFrom[person]; row < shard.eventFrom[person + 1]; row++) {
+            run += run + 1 < shard.runFrom[person + 1] && shard.runRow[run + 1] == row ? 1 : 0;
+            int face = shard.faceFrom[person] + shard.runFace[run];
+            event.install = shard.faceInstall[face];
+            event.account = shard.faceAccount[face];
+            event.context = shard.runContext[run];
+            event.timeMillis = days.startMillis(shard.eventDay[row]) + shard.eventMillisOfDay[row];
+            event.receivedMillis = shard.receivedMillis(row, event.timeMillis);
+            event.name = shard.eventName[row];
+            event.money = null;
+            if (money < shard.moneyFrom[person + 1] && shard.moneyRow[money] == row) {
+                event.money = new Money(
+                        shard.moneyAmount[money],
+                        currencies.text(shard.moneyCurrency[money]),
+                        TYPES[shard.moneyType[money]]);
+                money++;
+            }
+            values(shard, row, next);
+            raw.add(event);
+        }
+    }
+
+    private void values(Shard shard, int row, int[] next) {
+        event.clearValues();
+        for (int c = 0; c < next.length; c++) {
+            PropertyColumn column = shard.properties[c];
+            if (column != null
+                    && next[c] < column.rows().size()
+                    && (int) column.rows().at(next[c]) == row) {
+                event.value(c, column.values().at(next[c]++));
+            }
+        }
+    }
+}
