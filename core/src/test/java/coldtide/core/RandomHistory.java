@@ -63,11 +63,19 @@ public final class RandomHistory {
         for (int p = 0; p < people; p++) {
             person(p, start, days);
         }
-        events.sort(Comparator.comparingLong(Event::timeMillis)
-                .thenComparingLong(Event::receivedMillis)
-                .thenComparingLong(Event::account)
-                .thenComparingLong(Event::install));
-        events.replaceAll(this::owned);
+        events.addAll(owned(List.copyOf(events)));
+        events.subList(0, events.size() / 2).clear();
+    }
+
+    /** Events in time order, each with its person among these events. */
+    public static List<Event> owned(List<Event> rows) {
+        List<Event> sorted = rows.stream()
+                .sorted(Comparator.comparingLong(Event::timeMillis)
+                        .thenComparingLong(Event::receivedMillis)
+                        .thenComparingLong(Event::account)
+                        .thenComparingLong(Event::install))
+                .toList();
+        return sorted.stream().map(event -> owned(event, sorted)).toList();
     }
 
     /** The same history of people who never sign in. */
@@ -102,8 +110,8 @@ public final class RandomHistory {
     }
 
     /** Handbook §2, as slowly as it is written: the account its install named last, else the first it names, else nobody's. */
-    private Event owned(Event event) {
-        List<Event> naming = events.stream()
+    private static Event owned(Event event, List<Event> rows) {
+        List<Event> naming = rows.stream()
                 .filter(other -> other.install() == event.install() && other.account() != RawEvent.NOBODY)
                 .toList();
         String person = naming.stream()

@@ -27,7 +27,11 @@ class HouseRulesTest {
                 .should()
                 .onlyDependOnClassesThat()
                 .resideInAnyPackage(
-                        "coldtide.core..", "java..", "it.unimi.dsi.fastutil..", "org.apache.commons.statistics..")
+                        "coldtide.core..",
+                        "java..",
+                        "it.unimi.dsi.fastutil..",
+                        "com.google.re2j..",
+                        "org.apache.commons.statistics..")
                 .check(HOUSE);
         noClasses()
                 .that()
@@ -50,18 +54,22 @@ class HouseRulesTest {
                 .definedBy("coldtide.core.stats..")
                 .layer("scan")
                 .definedBy("coldtide.core.scan..")
+                .layer("who")
+                .definedBy("coldtide.core.who..")
                 .layer("rooms")
                 .definedBy("coldtide.core.tidetable..", "coldtide.core.retention..", "coldtide.core.release..")
                 .whereLayer("rooms")
                 .mayNotBeAccessedByAnyLayer()
                 .whereLayer("scan")
+                .mayOnlyBeAccessedByLayers("rooms", "who")
+                .whereLayer("who")
                 .mayOnlyBeAccessedByLayers("rooms")
                 .whereLayer("stats")
                 .mayOnlyBeAccessedByLayers("rooms", "scan")
                 .whereLayer("log")
-                .mayOnlyBeAccessedByLayers("rooms", "scan")
+                .mayOnlyBeAccessedByLayers("rooms", "scan", "who")
                 .whereLayer("time")
-                .mayOnlyBeAccessedByLayers("rooms", "scan", "log")
+                .mayOnlyBeAccessedByLayers("rooms", "scan", "who", "log")
                 .check(HOUSE);
     }
 

@@ -3,10 +3,10 @@ package coldtide.core.log;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.objects.Object2IntOpenHashMap;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 
 /**
@@ -103,14 +103,11 @@ public final class Contexts {
             return columns.keySet().stream().sorted().toList();
         }
 
-        /** Text codes of a property by set, {@link #NONE} where a set lacks it. */
-        public int[] column(String property) {
-            int[] column = columns.get(property);
-            int[] codes = column == null ? new int[size] : Arrays.copyOf(column, size);
-            if (column == null) {
-                Arrays.fill(codes, NONE);
-            }
-            return codes;
+        /**
+         * Text codes of a property by set, {@link #NONE} where a set lacks it; empty if no set has it. Nobody may change them.
+         */
+        public Optional<int[]> codes(String property) {
+            return Optional.ofNullable(columns.get(property));
         }
 
         /** The whole set of a code. */

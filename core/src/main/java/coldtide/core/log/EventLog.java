@@ -84,6 +84,11 @@ public final class EventLog {
         return days.first();
     }
 
+    /** Milliseconds since 1970 UTC at which an event of a shard happened. */
+    public long millisAt(Shard shard, int row) {
+        return days.startMillis(shard.eventDay[row]) + shard.eventMillisOfDay[row];
+    }
+
     /** How many civil days the log spans. */
     public int days() {
         return days.days();

@@ -7,6 +7,21 @@ package coldtide.core.log;
  * @param values numbers, or codes of texts
  */
 public record PropertyColumn(Narrow rows, Narrow values) {
+    /** How many events have a value. */
+    public int size() {
+        return rows.size();
+    }
+
+    /** The row of value {@code i}. */
+    public int row(int i) {
+        return (int) rows.at(i);
+    }
+
+    /** The place of the first value whose row is not before {@code row}. */
+    public int firstFrom(int row) {
+        return rows.firstFrom(row);
+    }
+
     long bytes() {
         return rows.bytes() + values.bytes();
     }

@@ -19,7 +19,7 @@ import java.util.Optional;
  */
 public final class Shard {
     /** Whose person is: the store's number of the account, or {@code ~} that of the install that never named one. */
-    final long[] owner;
+    public final long[] owner;
 
     /** Events: day, milliseconds within the day, code of the name. */
     public final int[] eventFrom;

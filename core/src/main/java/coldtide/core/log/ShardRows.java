@@ -21,8 +21,7 @@ final class ShardRows {
         int money = shard.moneyFrom[person];
         int[] next = new int[shard.properties.length];
         for (int c = 0; c < next.length; c++) {
-            next[c] =
-                    shard.properties[c] == null ? 0 : shard.properties[c].rows().firstFrom(shard.eventFrom[person]);
+            next[c] = shard.properties[c] == null ? 0 : shard.properties[c].firstFrom(shard.eventFrom[person]);
         }
         for (int row = shard.eventFrom[person]; row < shard.eventFrom[person + 1]; row++) {
             run += run + 1 < shard.runFrom[person + 1] && shard.runRow[run + 1] == row ? 1 : 0;
@@ -50,9 +49,7 @@ final class ShardRows {
         event.clearValues();
         for (int c = 0; c < next.length; c++) {
             PropertyColumn column = shard.properties[c];
-            if (column != null
-                    && next[c] < column.rows().size()
-                    && (int) column.rows().at(next[c]) == row) {
+            if (column != null && next[c] < column.size() && column.row(next[c]) == row) {
                 event.value(c, column.values().at(next[c]++));
             }
         }

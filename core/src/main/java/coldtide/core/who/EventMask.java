@@ -1,0 +1,165 @@
+package coldtide.core.who;
+
+import coldtide.core.log.Contexts;
+import coldtide.core.log.EventLog;
+import coldtide.core.log.PropertyColumn;
+import coldtide.core.log.Shard;
+import java.util.List;
+import java.util.OptionalInt;
+
+/** A condition on events, computed shard by shard: a bit a row. The logs it is asked about are all of one builder. */
+abstract class EventMask {
+    final Kept kept = new Kept();
+
+    final long[] bits(EventLog log, Shard shard) {
+        return kept.of(shard, () -> compute(log, shard));
+    }
+
+    abstract long[] compute(EventLog log, Shard shard);
+
+    static EventMask of(EventCondition condition, Conditions known) {
+        if (condition instanceof EventCondition.Named named) {
+            return new ByName(
+                    (log, code) -> named.names().contains(log.eventNames().get(code)));
+        }
+        if (condition instanceof EventCondition.Active) {
+            return new ByName((log, code) -> !log.isPassive(code));
+        }
+        if (condition instanceof EventCondition.Property property) {
+            return new ByProperty(property.property(), new Decided(property.test()));
+        }
+        if (condition instanceof EventCondition.All all) {
+            return new Joined(masks(all.of(), known), true);
+        }
+        if (condition instanceof EventCondition.Either either) {
+            return new Joined(masks(either.of(), known), false);
+        }
+        return new Others(known.mask(((EventCondition.Not) condition).of()));
+    }
+
+    private static List<EventMask> masks(List<EventCondition> conditions, Conditions known) {
+        return conditions.stream().map(known::mask).toList();
+    }
+
+    private interface NameTest {
+        boolean passes(EventLog log, int code);
+    }
+
+    private static final class ByName extends EventMask {
+        private final NameTest test;
+
+        ByName(NameTest test) {
+            this.test = test;
+        }
+
+        @Override
+        long[] compute(EventLog log, Shard shard) {
+            int[] bit = new int[log.eventNames().size()];
+            for (int code = 0; code < bit.length; code++) {
+                bit[code] = test.passes(log, code) ? 1 : 0;
+            }
+            long[] bits = Bits.of(shard.events());
+            short[] names = shard.eventName;
+            // Adding bits up in a register writes each word once, and has no branch to guess wrong.
+            for (int word = 0; word < bits.length; word++) {
+                long sum = 0;
+                int from = word << 6;
+                int to = Math.min(names.length, from + 64);
+                for (int row = from; row < to; row++) {
+                    sum |= (long) bit[names[row]] << row;
+                }
+                bits[word] = sum;
+            }
+            return bits;
+        }
+    }
+
+    private static final class ByProperty extends EventMask {
+        private final String property;
+        private final Decided test;
+
+        ByProperty(String property, Decided test) {
+            this.property = property;
+            this.test = test;
+        }
+
+        @Override
+        long[] compute(EventLog log, Shard shard) {
+            long[] bits = Bits.of(shard.events());
+            log.contexts().codes(property).ifPresent(codes -> byContext(log, shard, codes, bits));
+            OptionalInt texts = log.textColumn(property);
+            if (texts.isPresent()) {
+                shard.property(texts.getAsInt()).ifPresent(column -> {
+                    for (int i = 0; i < column.size(); i++) {
+                        mark(
+                                column,
+                                i,
+                                test.passes(log.texts(), (int) column.values().at(i)),
+                                bits);
+                    }
+                });
+            }
+            OptionalInt numbers = log.numberColumn(property);
+            if (numbers.isPresent()) {
+                shard.property(numbers.getAsInt()).ifPresent(column -> {
+                    for (int i = 0; i < column.size(); i++) {
+                        mark(column, i, test.passes(column.values().at(i)), bits);
+                    }
+                });
+            }
+            return bits;
+        }
+
+        private static void mark(PropertyColumn column, int i, boolean passes, long[] bits) {
+            if (passes) {
+                Bits.set(bits, column.row(i));
+            }
+        }
+
+        private void byContext(EventLog log, Shard shard, int[] codes, long[] bits) {
+            int runs = shard.runRow.length;
+            for (int run = 0; run < runs; run++) {
+                int text = codes[shard.runContext[run]];
+                if (text != Contexts.NONE && test.passes(log.texts(), text)) {
+                    Bits.set(bits, shard.runRow[run], run + 1 < runs ? shard.runRow[run + 1] : shard.events());
+                }
+            }
+        }
+    }
+
+    private static final class Joined extends EventMask {
+        private final List<EventMask> parts;
+        private final boolean all;
+
+        Joined(List<EventMask> parts, boolean all) {
+            this.parts = parts;
+            this.all = all;
+        }
+
+        @Override
+        long[] compute(EventLog log, Shard shard) {
+            long[] bits = all ? Bits.all(shard.events()) : Bits.of(shard.events());
+            for (EventMask part : parts) {
+                if (all) {
+                    Bits.and(bits, part.bits(log, shard));
+                } else {
+                    Bits.or(bits, part.bits(log, shard));
+                }
+            }
+            return bits;
+        }
+    }
+
+    private static final class Others extends EventMask {
+        private final EventMask of;
+
+        Others(EventMask of) {
+            this.of = of;
+        }
+
+        @Override
+        long[] compute(EventLog log, Shard shard) {
+            return Bits.not(of.bits(log, shard), shard.events());
+        }
+    }
+}

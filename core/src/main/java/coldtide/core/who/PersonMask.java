@@ -1,0 +1,195 @@
+package coldtide.core.who;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import java.util.List;
+
+/** A condition on people, computed shard by shard: a bit a person. The logs it is asked about are all of one builder. */
+abstract class PersonMask {
+    final Kept kept = new Kept();
+
+    final long[] bits(EventLog log, Shard shard) {
+        return kept.of(shard, () -> compute(log, shard));
+    }
+
+    abstract long[] compute(EventLog log, Shard shard);
+
+    static PersonMask of(PersonCondition condition, Conditions known) {
+        if (condition instanceof PersonCondition.Property property) {
+            return new ByProperty(property);
+        }
+        if (condition instanceof PersonCondition.Did did) {
+            return new Behaved(known.mask(did.what()), did);
+        }
+        if (condition instanceof PersonCondition.FirstDid did) {
+            return new Began(known.mask(did.what()), did.when());
+        }
+        if (condition instanceof PersonCondition.Then then) {
+            return new Followed(known.mask(then.first()), known.mask(then.second()), then);
+        }
+        if (condition instanceof PersonCondition.All all) {
+            return new Joined(masks(all.of(), known), true);
+        }
+        if (condition instanceof PersonCondition.Either either) {
+            return new Joined(masks(either.of(), known), false);
+        }
+        return new Others(known.mask(((PersonCondition.Not) condition).of()));
+    }
+
+    private static List<PersonMask> masks(List<PersonCondition> conditions, Conditions known) {
+        return conditions.stream().map(known::mask).toList();
+    }
+
+    /** Person by person. */
+    private abstract static class Each extends PersonMask {
+        @Override
+        final long[] compute(EventLog log, Shard shard) {
+            long[] bits = Bits.of(shard.people());
+            Test test = test(log, shard);
+            for (int person = 0; person < shard.people(); person++) {
+                if (test.passes(person)) {
+                    Bits.set(bits, person);
+                }
+            }
+            return bits;
+        }
+
+        abstract Test test(EventLog log, Shard shard);
+
+        interface Test {
+            boolean passes(int person);
+        }
+    }
+
+    private static final class ByProperty extends Each {
+        private final PersonCondition.Property property;
+        private final Decided test;
+
+        ByProperty(PersonCondition.Property property) {
+            this.property = property;
+            test = new Decided(property.test());
+        }
+
+        @Override
+        Test test(EventLog log, Shard shard) {
+            PersonValues values = new PersonValues(log, shard, property.property());
+            boolean first = property.which() == PersonCondition.Which.FIRST;
+            return person -> {
+                if (first ? !values.first(person) : !values.latest(person)) {
+                    return false;
+                }
+                return values.isText() ? test.passes(log.texts(), (int) values.value()) : test.passes(values.value());
+            };
+        }
+    }
+
+    private static final class Behaved extends Each {
+        private final EventMask what;
+        private final PersonCondition.Did did;
+
+        Behaved(EventMask what, PersonCondition.Did did) {
+            this.what = what;
+            this.did = did;
+        }
+
+        @Override
+        Test test(EventLog log, Shard shard) {
+            long[] rows = what.bits(log, shard);
+            Rows within = new Rows(log, shard, did.when());
+            return person -> {
+                int times = Bits.count(rows, within.from(person), within.to(person));
+                return times >= did.least() && times <= did.most();
+            };
+        }
+    }
+
+    private static final class Began extends Each {
+        private final EventMask what;
+        private final Window when;
+
+        Began(EventMask what, Window when) {
+            this.what = what;
+            this.when = when;
+        }
+
+        @Override
+        Test test(EventLog log, Shard shard) {
+            long[] rows = what.bits(log, shard);
+            Rows within = new Rows(log, shard, when);
+            return person -> {
+                int end = shard.eventFrom[person + 1];
+                int first = Bits.next(rows, shard.eventFrom[person], end);
+                return first < end && first >= within.from(person) && first < within.to(person);
+            };
+        }
+    }
+
+    private static final class Followed extends Each {
+        private final EventMask first;
+        private final EventMask second;
+        private final PersonCondition.Then then;
+
+        Followed(EventMask first, EventMask second, PersonCondition.Then then) {
+            this.first = first;
+            this.second = second;
+            this.then = then;
+        }
+
+        @Override
+        Test test(EventLog log, Shard shard) {
+            long[] firsts = first.bits(log, shard);
+            long[] seconds = second.bits(log, shard);
+            Rows within = new Rows(log, shard, then.when());
+            long most = then.within().toMillis();
+            return person -> {
+                int end = shard.eventFrom[person + 1];
+                int to = within.to(person);
+                for (int row = Bits.next(firsts, within.from(person), to);
+                        row < to;
+                        row = Bits.next(firsts, row + 1, to)) {
+                    int next = Bits.next(seconds, row + 1, end);
+                    if (next < end && log.millisAt(shard, next) - log.millisAt(shard, row) <= most) {
+                        return true;
+                    }
+                }
+                return false;
+            };
+        }
+    }
+
+    private static final class Joined extends PersonMask {
+        private final List<PersonMask> parts;
+        private final boolean all;
+
+        Joined(List<PersonMask> parts, boolean all) {
+            this.parts = parts;
+            this.all = all;
+        }
+
+        @Override
+        long[] compute(EventLog log, Shard shard) {
+            long[] bits = all ? Bits.all(shard.people()) : Bits.of(shard.people());
+            for (PersonMask part : parts) {
+                if (all) {
+                    Bits.and(bits, part.bits(log, shard));
+                } else {
+                    Bits.or(bits, part.bits(log, shard));
+                }
+            }
+            return bits;
+        }
+    }
+
+    private static final class Others extends PersonMask {
+        private final PersonMask of;
+
+        Others(PersonMask of) {
+            this.of = of;
+        }
+
+        @Override
+        long[] compute(EventLog log, Shard shard) {
+            return Bits.not(of.bits(log, shard), shard.people());
+        }
+    }
+}

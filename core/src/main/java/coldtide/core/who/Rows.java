@@ -1,0 +1,58 @@
+package coldtide.core.who;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import java.time.LocalDate;
+
+/** The rows of each person that lie in a window. */
+final class Rows {
+    private final Shard shard;
+    private final int fromDay;
+    private final int toDay;
+    private final boolean ofPerson;
+    private final boolean ever;
+
+    Rows(EventLog log, Shard shard, Window when) {
+        this.shard = shard;
+        ever = when instanceof Window.Ever;
+        ofPerson = when instanceof Window.OfPerson;
+        if (when instanceof Window.Days days) {
+            fromDay = index(log, days.range().from());
+            toDay = index(log, days.range().to());
+        } else if (when instanceof Window.OfPerson own) {
+            fromDay = own.fromDay();
+            toDay = own.toDay() == Integer.MAX_VALUE ? Integer.MAX_VALUE : own.toDay() + 1;
+        } else {
+            fromDay = 0;
+            toDay = Integer.MAX_VALUE;
+        }
+    }
+
+    private static int index(EventLog log, LocalDate day) {
+        return Math.toIntExact(day.toEpochDay() - log.firstDay().toEpochDay());
+    }
+
+    int from(int person) {
+        return ever ? shard.eventFrom[person] : first(person, fromDay);
+    }
+
+    int to(int person) {
+        return ever ? shard.eventFrom[person + 1] : first(person, toDay);
+    }
+
+    /** The person's first row that is not before a day; days ascend within a person. */
+    private int first(int person, int day) {
+        long least = ofPerson ? (long) shard.firstDay[person] + day : day;
+        int low = shard.eventFrom[person];
+        int high = shard.eventFrom[person + 1];
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (shard.eventDay[middle] < least) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+}
