@@ -32,8 +32,26 @@ const withCsrf: Middleware = {
   },
 };
 
+/**
+ * A question that the page no longer waits for is given up on the server too, which cannot notice by itself. A change that was
+ * sent is never given up: only questions are ever aborted.
+ */
+const withGivingUp: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'POST') return undefined;
+    const name = `${Date.now().toString(36)}-${Math.random().toString(36).slice(2)}`;
+    request.headers.set('Question-Name', name);
+    request.signal.addEventListener('abort', () => {
+      void fetch(`/api/questions/${name}`, { method: 'DELETE', headers: csrfHeader() }).catch(
+        () => undefined,
+      );
+    });
+    return request;
+  },
+};
+
 export const api = createClient<paths>({ baseUrl: '/' });
-api.use(withCsrf);
+api.use(withCsrf, withGivingUp);
 
 interface ProblemBody {
   detail?: string;

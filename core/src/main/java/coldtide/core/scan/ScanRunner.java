@@ -3,24 +3,21 @@ package coldtide.core.scan;
 import static java.util.Objects.requireNonNull;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Shard;
 import java.time.Duration;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
-import java.util.concurrent.atomic.AtomicInteger;
 
 /**
- * Runs analyses on a fixed set of threads. Workers take shards one at a time, so an uneven shard delays nobody, and look
- * between shards whether the question has been given up or has run out of time.
+ * Runs analyses on a fixed set of threads, which take one shard at a time of one question after another in turn: an uneven shard
+ * delays nobody, a short question does not wait for a long one, and several people asking at once share the threads fairly.
  */
 public final class ScanRunner implements AutoCloseable {
-    private final int threads;
     private final Duration limit;
-    private final ExecutorService workers;
+    private final List<Thread> workers = new ArrayList<>();
+    private final Deque<Running<?, ?>> turns = new ArrayDeque<>();
+    private boolean closed;
 
     /**
      * @param threads at least 1
@@ -30,59 +27,71 @@ public final class ScanRunner implements AutoCloseable {
         if (threads < 1) {
             throw new IllegalArgumentException("Questions need at least 1 thread, not " + threads + ".");
         }
-        this.threads = threads;
         this.limit = requireNonNull(limit, "limit");
-        workers = Executors.newFixedThreadPool(threads, task -> {
-            Thread thread = new Thread(task, "scan");
-            thread.setDaemon(true);
-            return thread;
-        });
+        for (int t = 0; t < threads; t++) {
+            Thread worker = new Thread(this::work, "scan");
+            worker.setDaemon(true);
+            workers.add(worker);
+        }
+        workers.forEach(Thread::start);
     }
 
     /**
      * The result of {@code analysis} over {@code log}.
      *
-     * @throws ScanStoppedException if the calling thread is interrupted or the limit passes
+     * @throws ScanStoppedException if the calling thread is interrupted, the limit passes or the runner is closed
      */
     public <P, R> R run(EventLog log, Analysis<P, R> analysis) {
-        AtomicInteger next = new AtomicInteger();
-        long deadline = System.nanoTime() + limit.toNanos();
-        List<Future<P>> parts = new ArrayList<>();
-        for (int t = 0; t < Math.min(threads, log.shards().size()); t++) {
-            parts.add(workers.submit(() -> scanRemaining(log.shards(), analysis, next, deadline)));
-        }
-        try {
-            P whole = analysis.empty();
-            for (Future<P> part : parts) {
-                analysis.merge(whole, part.get());
+        return ask(log, analysis).result();
+    }
+
+    /** Begins an analysis, which can then be watched, given up or waited for. */
+    public <P, R> Running<P, R> ask(EventLog log, Analysis<P, R> analysis) {
+        Running<P, R> running = new Running<>(log.shards(), analysis, limit);
+        synchronized (this) {
+            if (closed) {
+                running.cancel();
             }
-            return analysis.finish(whole);
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new ScanStoppedException("The question was given up.", e);
-        } catch (ExecutionException e) {
-            throw e.getCause() instanceof RuntimeException cause ? cause : new IllegalStateException(e.getCause());
-        } finally {
-            parts.forEach(part -> part.cancel(true));
+            turns.addLast(running);
+            notifyAll();
+        }
+        return running;
+    }
+
+    private void work() {
+        while (true) {
+            Running<?, ?> running = next();
+            if (running == null) {
+                return;
+            }
+            running.step();
         }
     }
 
-    private <P> P scanRemaining(List<Shard> shards, Analysis<P, ?> analysis, AtomicInteger next, long deadline) {
-        P partial = analysis.empty();
-        for (int s = next.getAndIncrement(); s < shards.size(); s = next.getAndIncrement()) {
-            if (Thread.currentThread().isInterrupted()) {
-                throw new ScanStoppedException("The question was given up.", null);
+    /** The question whose turn it is, or null once closed. One that is over drops out. */
+    private synchronized Running<?, ?> next() {
+        while (!closed) {
+            Running<?, ?> first = turns.pollFirst();
+            if (first == null) {
+                try {
+                    wait();
+                } catch (InterruptedException meantForTheQuestionBefore) {
+                    continue;
+                }
+            } else if (first.hasMore()) {
+                turns.addLast(first);
+                return first;
             }
-            if (System.nanoTime() - deadline > 0) {
-                throw new ScanStoppedException("The question ran longer than " + limit.toSeconds() + " seconds.", null);
-            }
-            analysis.scan(shards.get(s), partial);
         }
-        return partial;
+        return null;
     }
 
     @Override
     public void close() {
-        workers.shutdownNow();
+        synchronized (this) {
+            closed = true;
+            turns.forEach(Running::cancel);
+            notifyAll();
+        }
     }
 }

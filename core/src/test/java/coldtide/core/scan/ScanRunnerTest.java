@@ -97,4 +97,66 @@ class ScanRunnerTest {
             assertThat(scanned).hasValue(1001);
         }
     }
+
+    private static void pause(CountDownLatch until) {
+        try {
+            until.await();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    @Test
+    void aShortQuestionDoesNotWaitForALongOne() throws InterruptedException {
+        CountDownLatch begun = new CountDownLatch(1);
+        CountDownLatch asked = new CountDownLatch(1);
+        AtomicInteger longOne = new AtomicInteger();
+        EventLog few = new RandomHistory(2, 20, 10).log(20, 1);
+        assertThat(few.shards().size()).isLessThan(LOG.shards().size() / 2);
+        try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
+            Running<AtomicInteger, Integer> first = runner.ask(LOG, new Counting(() -> {
+                begun.countDown();
+                pause(asked);
+                longOne.incrementAndGet();
+            }));
+            begun.await();
+            AtomicInteger before = new AtomicInteger();
+            Running<AtomicInteger, Integer> second = runner.ask(few, new Counting(() -> before.set(longOne.get())));
+            asked.countDown();
+            assertThat(second.result()).isEqualTo(few.shards().size());
+            // They took turns: the last shard of the short question came when the long one had done as many.
+            assertThat(before.get()).isBetween(1, few.shards().size() + 1);
+            assertThat(first.result()).isEqualTo(LOG.shards().size());
+            assertThat(first.progress()).isEqualTo(1);
+        }
+    }
+
+    @Test
+    void aQuestionGivenUpScansNoFurtherShard() throws InterruptedException {
+        CountDownLatch begun = new CountDownLatch(2);
+        AtomicInteger scanned = new AtomicInteger();
+        try (ScanRunner runner = new ScanRunner(2, Duration.ofMinutes(1))) {
+            Running<AtomicInteger, Integer> running = runner.ask(LOG, new Counting(() -> {
+                scanned.incrementAndGet();
+                begun.countDown();
+                pause(new CountDownLatch(1));
+            }));
+            begun.await();
+            assertThat(running.progress()).isZero();
+            running.cancel();
+            assertThatThrownBy(running::result)
+                    .isInstanceOf(ScanStoppedException.class)
+                    .hasMessageContaining("given up");
+            assertThat(runner.run(LOG, new Counting(() -> {})))
+                    .isEqualTo(LOG.shards().size());
+            assertThat(scanned).hasValue(2);
+        }
+    }
+
+    @Test
+    void aClosedRunnerTakesNoQuestion() {
+        ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1));
+        runner.close();
+        assertThatThrownBy(() -> runner.run(LOG, new Counting(() -> {}))).isInstanceOf(ScanStoppedException.class);
+    }
 }

@@ -71,6 +71,8 @@ class SecuritySetup {
                 .hasRole(KEEPER)
                 .requestMatchers(PUT, "/api/session/password")
                 .hasRole(READER)
+                .requestMatchers("/api/questions/*")
+                .hasRole(READER)
                 .requestMatchers(POST, "/api/apps/*/tide-table", "/api/apps/*/retention")
                 .hasRole(READER)
                 .requestMatchers(GET, "/api/apps/**", "/v3/api-docs")

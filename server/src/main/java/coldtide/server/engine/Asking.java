@@ -5,8 +5,12 @@ import coldtide.core.scan.ScanRunner;
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
+import jakarta.servlet.http.HttpServletRequest;
 import java.time.Instant;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.springframework.web.context.request.RequestContextHolder;
+import org.springframework.web.context.request.ServletRequestAttributes;
 
 /** Puts a room's question to an app's log and says with the answer what it rests on. */
 @Component
@@ -14,9 +18,12 @@ public class Asking {
     private final Apps apps;
     private final Engine engine;
 
-    Asking(Apps apps, Engine engine) {
+    private final Questions questions;
+
+    Asking(Apps apps, Engine engine, Questions questions) {
         this.apps = apps;
         this.engine = engine;
+        this.questions = questions;
     }
 
     /** What answers a question: one log, one set of threads. */
@@ -47,9 +54,22 @@ public class Asking {
         EventLog log = engine.log(app)
                 .orElseThrow(() -> Problem.conflict("No events of " + app.name() + " have been received yet."));
         long began = System.nanoTime();
-        T answer = answering.answer(new Asked(app, log, engine.runner()));
+        Asked asked = new Asked(app, log, engine.runner());
+        T answer = name().map(name -> questions.named(name, () -> answering.answer(asked)))
+                .orElseGet(() -> answering.answer(asked));
         double millis = (System.nanoTime() - began) / 1e6;
         Foot foot = new Foot(log.watermark(), log.dataTo(), log.events(), Math.round(millis * 100) / 100.0);
         return new Answered<>(answer, foot);
+    }
+
+    /** The name that the page gave this question, if a page asks and it did. */
+    private static Optional<String> name() {
+        if (!(RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes attributes)) {
+            return Optional.empty();
+        }
+        HttpServletRequest request = attributes.getRequest();
+        return Optional.ofNullable(request.getHeader(QuestionController.HEADER))
+                .filter(name -> request.getUserPrincipal() != null)
+                .map(name -> QuestionController.own(request.getUserPrincipal(), name));
     }
 }

@@ -4,7 +4,6 @@ import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking.Asked;
 import java.util.List;
-import java.util.concurrent.RejectedExecutionException;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.annotation.Order;
@@ -43,7 +42,7 @@ class FirstReading implements ApplicationRunner {
             for (int round = 0; round < rounds; round++) {
                 rooms.forEach(room -> room.warm(asked));
             }
-        } catch (ScanStoppedException | RejectedExecutionException stopped) {
+        } catch (ScanStoppedException stopped) {
             Thread.currentThread().interrupt(); // the server is going down again
         }
     }

@@ -24,7 +24,7 @@ class RightsTest {
 
     static {
         least("NOBODY", "get /api/session", "post /api/session", "delete /api/session");
-        least("READER", "get /api/apps", "put /api/session/password");
+        least("READER", "get /api/apps", "put /api/session/password", "delete /api/questions/{name}");
         for (String seen : List.of(
                 "rail",
                 "imports",
@@ -136,7 +136,7 @@ class RightsTest {
 
     /** Of nothing that is there, so that nothing is changed. */
     private static String address(String path) {
-        return path.replace("{app}", "gullcombe").replace("{id}", "999999");
+        return path.replace("{app}", "gullcombe").replace("{id}", "999999").replace("{name}", "none");
     }
 
     @Test

@@ -1,0 +1,32 @@
+package coldtide.server.engine;
+
+import java.security.Principal;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Where a page says that it no longer waits. */
+@RestController
+class QuestionController {
+    /** By which a page names the question it asks. */
+    static final String HEADER = "Question-Name";
+
+    private final Questions questions;
+
+    QuestionController(Questions questions) {
+        this.questions = questions;
+    }
+
+    /** Nobody can give up what somebody else asks. */
+    static String own(Principal asker, String name) {
+        return asker.getName() + " " + name;
+    }
+
+    @DeleteMapping("/api/questions/{name}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void giveUp(@PathVariable String name, Principal asker) {
+        questions.giveUp(own(asker, name));
+    }
+}
