@@ -32,20 +32,49 @@ public final class Contexts {
     /** The code of one more set. */
     synchronized int add(Map<String, String> properties) {
         int code = releaseOf.size();
-        Release release =
-                new Release(properties.getOrDefault("platform", ""), properties.getOrDefault("app_version", ""));
-        int releaseCode = releaseCodes.getInt(release);
-        if (releaseCode == NONE) {
-            releaseCode = releases.size();
-            releaseCodes.put(release, releaseCode);
-            releases.add(release);
-        }
-        releaseOf.add(releaseCode);
+        releaseOf.add(releaseCode(properties.getOrDefault("platform", ""), properties.getOrDefault("app_version", "")));
         properties.forEach((name, value) -> {
             IntArrayList column = columns.computeIfAbsent(name, fresh -> new IntArrayList());
             fill(column, code);
             column.add(texts.add(value));
         });
+        return code;
+    }
+
+    synchronized void write(BlockWriter out) {
+        int size = releaseOf.size();
+        out.number(size);
+        out.texts(List.copyOf(columns.keySet()));
+        columns.values().forEach(column -> {
+            fill(column, size);
+            out.array(column.elements(), size);
+        });
+    }
+
+    /** Reads what {@link #write} wrote; the texts must be there already. */
+    synchronized void read(BlockReader in) {
+        int size = (int) in.number();
+        for (String name : in.texts()) {
+            columns.put(name, IntArrayList.wrap(in.ints()));
+        }
+        for (int context = 0; context < size; context++) {
+            releaseOf.add(releaseCode(text("platform", context), text("app_version", context)));
+        }
+    }
+
+    private String text(String property, int context) {
+        IntArrayList column = columns.get(property);
+        return column == null || column.getInt(context) == NONE ? "" : texts.text(column.getInt(context));
+    }
+
+    private int releaseCode(String platform, String version) {
+        Release release = new Release(platform, version);
+        int code = releaseCodes.getInt(release);
+        if (code == NONE) {
+            code = releases.size();
+            releaseCodes.put(release, code);
+            releases.add(release);
+        }
         return code;
     }
 

@@ -44,4 +44,13 @@ public final class Dictionary {
     public synchronized List<String> texts() {
         return List.copyOf(texts);
     }
+
+    void write(BlockWriter out) {
+        out.texts(texts());
+    }
+
+    /** Reads what {@link #write} wrote. */
+    void read(BlockReader in) {
+        in.texts().forEach(this::add);
+    }
 }

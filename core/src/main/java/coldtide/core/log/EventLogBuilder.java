@@ -4,8 +4,11 @@ import static java.util.Objects.requireNonNull;
 
 import coldtide.core.time.DayBoundaries;
 import coldtide.core.time.DayRange;
+import coldtide.core.time.ReportingCalendar;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
@@ -33,7 +36,10 @@ public final class EventLogBuilder {
     private LogSettings builtBy;
     private DayBoundaries days;
     private RawColumns pending = new RawColumns();
+    /** Of everything added, and of everything built. */
     private Bounds bounds = Bounds.NONE;
+
+    private Bounds built = Bounds.NONE;
 
     public EventLogBuilder(LogSettings settings) {
         this(settings, 48 * 1024);
@@ -122,6 +128,7 @@ public final class EventLogBuilder {
         if (days != null) {
             people.erase(owner, rules());
             bounds = people.bounds(days);
+            built = bounds;
             reachOver(bounds);
         }
     }
@@ -146,13 +153,63 @@ public final class EventLogBuilder {
                         bounds));
     }
 
+    /** Everything built so far, to be kept and opened again; empty while there is nothing. What was added since is not in it. */
+    public Optional<SealedLog> seal() {
+        if (days == null) {
+            return Optional.empty();
+        }
+        BlockWriter head = new BlockWriter();
+        head.text(builtBy.calendar().zone().getId());
+        head.text(builtBy.fingerprint());
+        for (long bound : new long[] {built.oldestMillis(), built.newestMillis(), built.watermarkMillis()}) {
+            head.number(bound);
+        }
+        for (Dictionary dictionary : List.of(names, texts, columns, currencies)) {
+            dictionary.write(head);
+        }
+        contexts.write(head);
+        return Optional.of(new SealedLog(head.bytes(), people.numbered(), days.first()));
+    }
+
+    /**
+     * Goes on from what was sealed, instead of adding the events it is made of. Blocks follow by {@link #restore}.
+     *
+     * @param head of the sealed log
+     * @throws IllegalStateException if anything was added before
+     * @throws IllegalArgumentException if the bytes are not whole
+     */
+    public void open(byte[] head) {
+        if (days != null || pending.size() > 0) {
+            throw new IllegalStateException("A sealed log can be opened only where nothing was added.");
+        }
+        BlockReader in = new BlockReader(head);
+        ReportingCalendar calendar = new ReportingCalendar(ZoneId.of(in.text()));
+        // Other settings than those it was built by make the next log be built anew.
+        builtBy = in.text().equals(settings.fingerprint())
+                ? settings
+                : LogSettings.usual(calendar, new ExchangeRates(settings.rates().target()));
+        bounds = new Bounds(in.number(), in.number(), in.number());
+        built = bounds;
+        for (Dictionary dictionary : List.of(names, texts, columns, currencies)) {
+            dictionary.read(in);
+        }
+        contexts.read(in);
+        days = boundaries(calendar, bounds);
+    }
+
+    /** Puts one block of a sealed log back. */
+    public void restore(int block, byte[] shardColumns, byte[] gone) {
+        people.restore(block, SealedLog.read(shardColumns, gone, days.first()));
+    }
+
     private void takeIn() {
         if (days != null && !builtBy.equals(settings)) {
             DayBoundaries before = days;
-            days = boundaries(bounds);
+            days = boundaries(settings.calendar(), bounds);
             people.rewriteAll(before, rules());
         }
         builtBy = settings;
+        built = bounds;
         if (pending.size() > 0) {
             reachOver(bounds);
             people.join(pending, rules());
@@ -166,7 +223,7 @@ public final class EventLogBuilder {
             days = null;
             return;
         }
-        DayBoundaries reached = boundaries(span);
+        DayBoundaries reached = boundaries(settings.calendar(), span);
         people.earlier(
                 days == null
                         ? 0
@@ -174,10 +231,10 @@ public final class EventLogBuilder {
         days = reached;
     }
 
-    private DayBoundaries boundaries(Bounds span) {
-        LocalDate first = settings.calendar().dayOf(Instant.ofEpochMilli(span.oldestMillis()));
-        LocalDate last = settings.calendar().dayOf(Instant.ofEpochMilli(span.newestMillis()));
-        return settings.calendar().boundaries(new DayRange(first, last.plusDays(1)));
+    private static DayBoundaries boundaries(ReportingCalendar calendar, Bounds span) {
+        LocalDate first = calendar.dayOf(Instant.ofEpochMilli(span.oldestMillis()));
+        LocalDate last = calendar.dayOf(Instant.ofEpochMilli(span.newestMillis()));
+        return calendar.boundaries(new DayRange(first, last.plusDays(1)));
     }
 
     private LogRules rules() {

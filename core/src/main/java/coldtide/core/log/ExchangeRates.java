@@ -51,6 +51,17 @@ public final class ExchangeRates {
                         .longValueExact());
     }
 
+    /** The target and every rate in an order of its own. */
+    String fingerprint() {
+        return target
+                + rates.entrySet().stream()
+                        .map(each -> each.getKey().currency()
+                                + each.getKey().day()
+                                + each.getValue().stripTrailingZeros().toPlainString())
+                        .sorted()
+                        .collect(java.util.stream.Collectors.joining(" ", " ", ""));
+    }
+
     @Override
     public boolean equals(Object other) {
         return other instanceof ExchangeRates same && target.equals(same.target) && rates.equals(same.rates);

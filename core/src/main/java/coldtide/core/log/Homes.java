@@ -34,9 +34,9 @@ final class Homes {
         return (int) home;
     }
 
-    /** Takes note of everybody in a new shard. */
+    /** Takes note of everybody who lives in a shard. */
     void add(int number, Shard shard) {
-        for (int person = 0; person < shard.people(); person++) {
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             long home = home(number, person);
             if (shard.owner[person] > 0) {
                 ofAccount.put(shard.owner[person], home);

@@ -5,6 +5,7 @@ import static java.util.Objects.requireNonNull;
 import coldtide.core.time.ReportingCalendar;
 import java.time.Duration;
 import java.util.Set;
+import java.util.TreeSet;
 
 /**
  * What an app says about how its events are to be read.
@@ -42,5 +43,16 @@ public record LogSettings(
     /** The usual gap and passive events. */
     public static LogSettings usual(ReportingCalendar calendar, ExchangeRates rates) {
         return new LogSettings(calendar, USUAL_SESSION_GAP, USUAL_PASSIVE_EVENTS, USUAL_UNINSTALL_EVENT, rates);
+    }
+
+    /** Everything in it as one text: equal texts, equal settings. */
+    String fingerprint() {
+        return String.join(
+                "\n",
+                calendar.zone().getId(),
+                sessionGap.toString(),
+                new TreeSet<>(passiveEvents).toString(),
+                uninstallEvent,
+                rates.fingerprint());
     }
 }

@@ -25,6 +25,40 @@ public final class Narrow {
         this.doubles = doubles;
     }
 
+    void write(BlockWriter out) {
+        out.number(divisor);
+        if (bytes != null) {
+            out.number(1);
+            out.array(bytes);
+        } else if (chars != null) {
+            out.number(2);
+            out.array(chars);
+        } else if (ints != null) {
+            out.number(4);
+            out.array(ints);
+        } else {
+            out.number(8);
+            out.array(doubles);
+        }
+    }
+
+    static Narrow read(BlockReader in) {
+        int divisor = (int) in.number();
+        int width = (int) in.number();
+        byte[] bytes = width == 1 ? in.bytes() : null;
+        char[] chars = width == 2 ? in.chars() : null;
+        int[] ints = width == 4 ? in.ints() : null;
+        double[] doubles = width == 8 ? in.doubles() : null;
+        int size = bytes != null
+                ? bytes.length
+                : chars != null ? chars.length : ints != null ? ints.length : doubles != null ? doubles.length : -1;
+        if (size < 0) {
+            throw new IllegalArgumentException(
+                    "The sealed log has numbers of " + width + " bytes, which there are not.");
+        }
+        return new Narrow(size, divisor, bytes, chars, ints, doubles);
+    }
+
     static Narrow of(DoubleList values) {
         for (int divisor = 1; divisor <= MOST_DIVISOR; divisor *= 10) {
             int[] whole = whole(values, divisor);

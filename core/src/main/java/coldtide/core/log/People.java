@@ -12,7 +12,9 @@ import it.unimi.dsi.fastutil.longs.LongSets;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 
 /**
@@ -34,6 +36,17 @@ final class People {
 
     People(int shardEvents) {
         this.shardEvents = shardEvents;
+    }
+
+    Map<Integer, Shard> numbered() {
+        return new HashMap<>(shards);
+    }
+
+    /** Puts a shard back under the number it had. */
+    void restore(int number, Shard shard) {
+        homes.add(number, shard);
+        shards.put(number, shard);
+        nextNumber = Math.max(nextNumber, number + 1);
     }
 
     boolean isEmpty() {

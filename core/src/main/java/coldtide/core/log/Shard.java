@@ -138,6 +138,108 @@ public final class Shard {
         liveEvents = eventDay.length;
     }
 
+    /** Reads what {@link #write} wrote. */
+    Shard(BlockReader in) {
+        owner = in.longs();
+        eventFrom = in.ints();
+        eventDay = in.shorts();
+        eventMillisOfDay = in.ints();
+        eventName = in.shorts();
+        runFrom = in.ints();
+        runRow = in.ints();
+        runContext = in.ints();
+        runFace = in.ints();
+        faceFrom = in.ints();
+        faceInstall = in.longs();
+        faceAccount = in.longs();
+        firstDay = in.shorts();
+        activeFrom = in.ints();
+        activeDay = in.shorts();
+        activeRelease = in.shorts();
+        sessionFrom = in.ints();
+        sessionDay = in.shorts();
+        sessionMillis = in.ints();
+        installFrom = in.ints();
+        installDay = in.shorts();
+        uninstallFrom = in.ints();
+        uninstallDay = in.shorts();
+        moneyFrom = in.ints();
+        moneyRow = in.ints();
+        moneyDay = in.shorts();
+        moneyType = in.bytes();
+        moneyMicros = in.longs();
+        moneyAmount = in.longs();
+        moneyCurrency = in.shorts();
+        boolean late = in.number() == 1;
+        eventLate = late ? in.ints() : null;
+        eventReceived = late ? null : in.longs();
+        properties = new PropertyColumn[(int) in.number()];
+        for (int c = 0; c < properties.length; c++) {
+            properties[c] = in.number() == 1 ? new PropertyColumn(Narrow.read(in), Narrow.read(in)) : null;
+        }
+        gone = null;
+        livePeople = firstDay.length;
+        liveEvents = eventDay.length;
+    }
+
+    /** Writes all columns; who is gone stands in {@link #gone()}. */
+    void write(BlockWriter out) {
+        out.array(owner);
+        out.array(eventFrom);
+        out.array(eventDay);
+        out.array(eventMillisOfDay);
+        out.array(eventName);
+        out.array(runFrom);
+        out.array(runRow);
+        out.array(runContext);
+        out.array(runFace);
+        out.array(faceFrom);
+        out.array(faceInstall);
+        out.array(faceAccount);
+        out.array(firstDay);
+        out.array(activeFrom);
+        out.array(activeDay);
+        out.array(activeRelease);
+        out.array(sessionFrom);
+        out.array(sessionDay);
+        out.array(sessionMillis);
+        out.array(installFrom);
+        out.array(installDay);
+        out.array(uninstallFrom);
+        out.array(uninstallDay);
+        out.array(moneyFrom);
+        out.array(moneyRow);
+        out.array(moneyDay);
+        out.array(moneyType);
+        out.array(moneyMicros);
+        out.array(moneyAmount);
+        out.array(moneyCurrency);
+        out.number(eventReceived == null ? 1 : 0);
+        if (eventReceived == null) {
+            out.array(eventLate);
+        } else {
+            out.array(eventReceived);
+        }
+        out.number(properties.length);
+        for (PropertyColumn column : properties) {
+            out.number(column == null ? 0 : 1);
+            if (column != null) {
+                column.rows().write(out);
+                column.values().write(out);
+            }
+        }
+    }
+
+    /** A bit a person who is gone; empty while nobody is. */
+    long[] gone() {
+        return gone == null ? new long[0] : gone.clone();
+    }
+
+    /** The same columns without some people. */
+    Shard without(long[] others) {
+        return others.length == 0 ? this : new Shard(this, others, 0);
+    }
+
     /** The same columns with other people gone, days numbered from {@code earlier} days before. */
     private Shard(Shard same, long[] gone, int earlier) {
         owner = same.owner;
@@ -206,7 +308,7 @@ public final class Shard {
 
     /** The same people by a log that begins some days earlier. */
     Shard earlier(int days) {
-        return new Shard(this, gone, days);
+        return days == 0 ? this : new Shard(this, gone, days);
     }
 
     /** The first person from {@code from} on who is not gone; {@link #people()} if there is none. */

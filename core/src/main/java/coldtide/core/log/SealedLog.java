@@ -1,0 +1,67 @@
+package coldtide.core.log;
+
+import java.time.LocalDate;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * What a builder holds, to be kept outside memory and opened again much faster than its events can be read. It is of one moment
+ * and safe to take apart on another thread.
+ */
+public final class SealedLog {
+    /** Changes whenever the bytes mean something else; what was sealed by another is not opened. */
+    public static final int FORMAT = 1;
+
+    private final byte[] head;
+    private final Map<Integer, Shard> shards;
+    private final LocalDate firstDay;
+
+    /** @param firstDay from which the shards number days now; a block keeps the one it was written by */
+    SealedLog(byte[] head, Map<Integer, Shard> shards, LocalDate firstDay) {
+        this.head = head;
+        this.firstDay = firstDay;
+        this.shards = new TreeMap<>(shards);
+    }
+
+    /** Dictionaries, contexts, settings and bounds. */
+    public byte[] head() {
+        return head;
+    }
+
+    /** Numbers of the blocks. What a number means never changes, but for who is gone from it. */
+    public Set<Integer> blocks() {
+        return shards.keySet();
+    }
+
+    /** The columns of a block, about a megabyte. */
+    public byte[] columns(int block) {
+        BlockWriter out = new BlockWriter();
+        out.number(firstDay.toEpochDay());
+        shards.get(block).write(out);
+        return out.bytes();
+    }
+
+    /**
+     * A block's columns and who is gone, as they were sealed.
+     *
+     * @param firstDay from which days are numbered
+     */
+    static Shard read(byte[] columns, byte[] gone, LocalDate firstDay) {
+        BlockReader in = new BlockReader(columns);
+        long writtenBy = in.number();
+        Shard shard = new Shard(in).earlier((int) (writtenBy - firstDay.toEpochDay()));
+        return gone.length == 0 ? shard : shard.without(new BlockReader(gone).longs());
+    }
+
+    /** Who is gone from a block; empty while nobody is. */
+    public byte[] gone(int block) {
+        long[] gone = shards.get(block).gone();
+        if (gone.length == 0) {
+            return new byte[0];
+        }
+        BlockWriter out = new BlockWriter();
+        out.array(gone);
+        return out.bytes();
+    }
+}
