@@ -9,6 +9,7 @@ import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -27,16 +28,24 @@ public class Engine {
     private static final Logger LOG = LoggerFactory.getLogger(Engine.class);
 
     private static final int PROGRESS_ROWS = 2_000_000;
+    /** Fewer events than these, or than a tenth of the log, are not worth sealing. */
+    private static final long SEALED_EVENTS = 50_000;
+
+    private static final int SEALED_SHARE = 10;
     private static final long SHORTEST_PAUSE_MILLIS = 500;
 
     private final EventReader reader;
     private final ScanRunner runner;
     private final Map<Integer, Kept> logs = new ConcurrentHashMap<>();
-    private final ScheduledExecutorService background = Executors.newSingleThreadScheduledExecutor(task -> {
-        Thread thread = new Thread(task, "freshness");
+    private final ScheduledExecutorService background =
+            Executors.newSingleThreadScheduledExecutor(task -> daemon(task, "freshness"));
+    private final ExecutorService sealing = Executors.newSingleThreadExecutor(task -> daemon(task, "sealing"));
+
+    private static Thread daemon(Runnable task, String name) {
+        Thread thread = new Thread(task, name);
         thread.setDaemon(true);
         return thread;
-    });
+    }
 
     /** The log in use, or nothing while there are no events; reading is one at a time for each app. */
     private static final class Kept {
@@ -91,6 +100,26 @@ public class Engine {
                     log.map(EventLog::events).orElse(0L) - before,
                     app.key(),
                     millis);
+            sealWhenWorthIt(app, kept);
+        }
+    }
+
+    /** Not for every event: opening reads the few that came after as quickly as they come. */
+    private void sealWhenWorthIt(App app, Kept kept) {
+        long since = kept.reading.eventsSinceSealed();
+        if (since >= SEALED_EVENTS
+                && since * SEALED_SHARE >= kept.log.map(EventLog::events).orElse(0L)) {
+            kept.reading.seal().ifPresent(keep -> sealing.execute(() -> keepQuietly(app, keep)));
+        }
+    }
+
+    private static void keepQuietly(App app, Runnable keep) {
+        long began = System.nanoTime();
+        try {
+            keep.run();
+            LOG.info("Sealed the log of {} in {} ms.", app.key(), (System.nanoTime() - began) / 1_000_000);
+        } catch (RuntimeException fault) {
+            LOG.error("The log of {} could not be sealed; the next start reads its events.", app.key(), fault);
         }
     }
 
@@ -126,7 +155,7 @@ public class Engine {
     }
 
     private Kept kept(App app) {
-        return logs.computeIfAbsent(app.id(), id -> new Kept(reader.begin(app)));
+        return logs.computeIfAbsent(app.id(), id -> new Kept(reader.beginSealed(app)));
     }
 
     public ScanRunner runner() {
@@ -136,6 +165,7 @@ public class Engine {
     @PreDestroy
     void close() {
         background.shutdownNow();
+        sealing.shutdown();
         runner.close();
     }
 }

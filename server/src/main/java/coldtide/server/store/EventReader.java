@@ -9,6 +9,7 @@ import coldtide.core.log.RawEvent;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.ReportingCalendar;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
 import jakarta.persistence.EntityManager;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -24,6 +25,8 @@ import java.util.function.LongConsumer;
 import org.hibernate.Session;
 import org.postgresql.PGConnection;
 import org.postgresql.copy.CopyOut;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
@@ -32,6 +35,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** An app's events out of the store into a log, by binary COPY within one snapshot of the database. */
 @Component
 public class EventReader {
+    private static final Logger LOG = LoggerFactory.getLogger(EventReader.class);
     private static final long EPOCH_2000_MILLIS = 946_684_800_000L;
     private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
     private static final int HEADER_BYTES = 19;
@@ -41,11 +45,17 @@ public class EventReader {
     private final TransactionTemplate snapshot;
     private final ExchangeRateRepository rates;
     private final JsonMapper json;
+    private final SealedLogs sealedLogs;
 
     EventReader(
-            EntityManager entities, TransactionTemplate transactions, ExchangeRateRepository rates, JsonMapper json) {
+            EntityManager entities,
+            TransactionTemplate transactions,
+            ExchangeRateRepository rates,
+            JsonMapper json,
+            SealedLogs sealedLogs) {
         this.entities = entities;
         this.json = json;
+        this.sealedLogs = sealedLogs;
         this.rates = rates;
         snapshot = new TransactionTemplate(transactions.getTransactionManager());
         snapshot.setReadOnly(true);
@@ -55,6 +65,19 @@ public class EventReader {
     /** A reading of an app's events, at their beginning. */
     public Reading begin(App app) {
         return new Reading(app);
+    }
+
+    /** A reading that goes on from what was sealed of the app's log, if anything was. */
+    public Reading beginSealed(App app) {
+        Reading reading = new Reading(app);
+        try {
+            sealedLogs.open(app.id(), reading.builder).ifPresent(reading::goOnFrom);
+            return reading;
+        } catch (IllegalArgumentException notWhole) {
+            LOG.warn("What was sealed of {} is of no use; its events are read instead.", app.key(), notWhole);
+            sealedLogs.forget(app.id());
+            return begin(app);
+        }
     }
 
     private LogSettings settings(App app) {
@@ -76,6 +99,9 @@ public class EventReader {
         private final EventLogBuilder builder;
         private final Long2IntOpenHashMap nameOf = new Long2IntOpenHashMap();
         private final Long2IntOpenHashMap contextOf = new Long2IntOpenHashMap();
+        /** The store's numbers of contexts by their codes. */
+        private final LongArrayList contexts = new LongArrayList();
+
         private final Map<String, String> currencies = new HashMap<>();
         private final RawEvent event = new RawEvent();
         private final EventValues values;
@@ -83,11 +109,48 @@ public class EventReader {
         private long newestName;
         private long newestContext;
         private long newestBatch;
+        private long sealedBatch;
+        private long eventsSinceSealed;
 
         private Reading(App app) {
             this.app = app;
             builder = new EventLogBuilder(settings(app));
             values = new EventValues(builder);
+        }
+
+        private void goOnFrom(SealedLogs.Opened opened) {
+            for (int code = 0; code < opened.contexts().length; code++) {
+                context(opened.contexts()[code], code);
+            }
+            newestBatch = opened.batch();
+            sealedBatch = newestBatch;
+        }
+
+        private void context(long id, int code) {
+            newestContext = Math.max(newestContext, id);
+            contextOf.put(id, code);
+            contexts.add(id);
+        }
+
+        /** How many events have been read since the log was last sealed. */
+        public long eventsSinceSealed() {
+            return eventsSinceSealed;
+        }
+
+        /**
+         * What would be kept of the log as it is now; done by running what is returned, on any thread, while reading goes on.
+         *
+         * @return empty if there is nothing new to keep
+         */
+        public Optional<Runnable> seal() {
+            long batch = newestBatch;
+            if (batch == sealedBatch) {
+                return Optional.empty();
+            }
+            long[] numbers = contexts.toLongArray();
+            sealedBatch = batch;
+            eventsSinceSealed = 0;
+            return builder.seal().map(log -> () -> sealedLogs.keep(app.id(), batch, numbers, log));
         }
 
         /**
@@ -114,10 +177,7 @@ public class EventReader {
             each(
                     "select id, properties from event_context where app_id = ? and id > ? order by id",
                     newestContext,
-                    row -> {
-                        newestContext = row.getLong(1);
-                        contextOf.put(newestContext, builder.addContext(json.readValue(row.getString(2), TEXTS)));
-                    });
+                    row -> context(row.getLong(1), builder.addContext(json.readValue(row.getString(2), TEXTS))));
             long before = newestBatch;
             if (before == 0) {
                 each(
@@ -187,6 +247,7 @@ public class EventReader {
             event.money = money(row);
             values(row);
             builder.add(event);
+            eventsSinceSealed++;
         }
 
         private long int8(ByteBuffer row) {

@@ -3,8 +3,20 @@ package coldtide.server.store;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.core.log.EventLog;
+import coldtide.core.log.Money;
+import coldtide.core.log.RevenueType;
 import coldtide.server.Application;
 import coldtide.server.engine.Engine;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.SplittableRandom;
 import java.util.concurrent.atomic.AtomicLong;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -22,5 +34,77 @@ class RebuiltLogTest {
                 .orElseThrow();
         assertThat(again.sameAs(inUse)).isTrue();
         assertThat(again.events()).isPositive();
+    }
+
+    private static EventLog read(EventReader.Reading reading) {
+        return reading.readOn(rows -> {}).orElseThrow();
+    }
+
+    @Test
+    void aLogOpenedFromItsBlocksIsTheLogOfTheRowsAndGoesOn() {
+        App app = Application.part(AppRepository.class)
+                .save(new App("sealed", "Sealed", ZoneId.of("Europe/Lisbon"), "EUR", 400));
+        EventWriter writer = Application.part(EventWriter.class);
+        EventReader reader = Application.part(EventReader.class);
+        writer.open(app);
+        writer.merge(app, events(0, 3_000));
+        EventReader.Reading first = reader.beginSealed(app);
+        EventLog whole = read(first);
+        assertThat(first.eventsSinceSealed()).isEqualTo(3_000);
+        first.seal().orElseThrow().run();
+        assertThat(first.seal()).as("nothing new").isEmpty();
+
+        EventReader.Reading opened = reader.beginSealed(app);
+        assertThat(read(opened).sameAs(whole)).isTrue();
+        assertThat(opened.eventsSinceSealed()).as("read from blocks").isZero();
+
+        writer.merge(app, events(3_000, 4_000));
+        EventLog more = read(opened);
+        assertThat(opened.eventsSinceSealed()).isEqualTo(1_000);
+        opened.seal().orElseThrow().run();
+        assertThat(more.sameAs(read(reader.begin(app)))).isTrue();
+        assertThat(more.sameAs(read(reader.beginSealed(app)))).isTrue();
+    }
+
+    @Test
+    void blocksThatAreNotWholeAreOfNoUseAndTheRowsAreRead() throws SQLException {
+        App app = Application.part(AppRepository.class)
+                .save(new App("spoilt", "Spoilt", ZoneId.of("Europe/Lisbon"), "EUR", 400));
+        EventWriter writer = Application.part(EventWriter.class);
+        EventReader reader = Application.part(EventReader.class);
+        writer.open(app);
+        writer.merge(app, events(0, 200));
+        EventReader.Reading first = reader.beginSealed(app);
+        EventLog whole = read(first);
+        first.seal().orElseThrow().run();
+        try (Connection connection = Application.sql();
+                Statement statement = connection.createStatement()) {
+            statement.execute("update sealed_block set columns = substr(columns, 1, 500) where app_id = " + app.id());
+        }
+        EventReader.Reading again = reader.beginSealed(app);
+        assertThat(read(again).sameAs(whole)).isTrue();
+        assertThat(again.eventsSinceSealed()).isEqualTo(200);
+    }
+
+    /** Of people with an account and without, on devices that change hands, with money and properties. */
+    private static List<IncomingEvent> events(int from, int to) {
+        SplittableRandom random = new SplittableRandom(from);
+        List<IncomingEvent> events = new ArrayList<>();
+        Instant first = Instant.parse("2026-03-20T00:00:00Z");
+        for (int i = from; i < to; i++) {
+            boolean pays = i % 9 == 0;
+            events.add(new IncomingEvent(
+                    "test",
+                    "e" + i,
+                    pays ? "purchase" : List.of("app_open", "beacon_lit").get(i % 2),
+                    first.plusSeconds(random.nextInt(40 * 86_400)),
+                    first.plusSeconds(41 * 86_400L + i),
+                    "phone-" + random.nextInt(90),
+                    i % 4 == 0 ? Optional.of("account-" + random.nextInt(60)) : Optional.empty(),
+                    Map.of("platform", i % 3 == 0 ? "ios" : "android", "country", i % 5 == 0 ? "PT" : "ES"),
+                    pays ? Optional.of(new Money(4_990_000, "EUR", RevenueType.PURCHASE)) : Optional.empty(),
+                    i % 2 == 0 ? Map.of() : Map.of("level", i % 14, "x", 62.4, "item", "rope \"5\"", "rare", true)));
+        }
+        return events;
     }
 }

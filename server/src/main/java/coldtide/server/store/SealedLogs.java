@@ -1,0 +1,104 @@
+package coldtide.server.store;
+
+import coldtide.core.log.EventLogBuilder;
+import coldtide.core.log.SealedLog;
+import jakarta.persistence.EntityManager;
+import java.nio.ByteBuffer;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Sealed logs in the store. Blocks that are there already are not written again. */
+@Component
+class SealedLogs {
+    private static final String APP = " where b.key.appId = :app";
+
+    private final EntityManager entities;
+
+    SealedLogs(EntityManager entities) {
+        this.entities = entities;
+    }
+
+    /** Keeps a log in place of what was kept of it before, whole or not at all. */
+    @Transactional
+    public void keep(int appId, long batch, long[] contexts, SealedLog sealed) {
+        Set<Integer> there =
+                new HashSet<>(entities.createQuery("select b.key.number from SealedBlock b" + APP, Integer.class)
+                        .setParameter("app", appId)
+                        .getResultList());
+        for (int number : there) {
+            if (!sealed.blocks().contains(number)) {
+                update("delete from SealedBlock b" + APP + " and b.key.number = :number", appId, number)
+                        .executeUpdate();
+            }
+        }
+        for (int number : sealed.blocks()) {
+            byte[] gone = sealed.gone(number);
+            if (!there.contains(number)) {
+                entities.persist(new SealedBlock(appId, number, sealed.columns(number), gone));
+                entities.flush();
+                entities.clear();
+            } else if (gone.length > 0) {
+                update(
+                                "update SealedBlock b set b.gone = :gone" + APP
+                                        + " and b.key.number = :number and b.gone <> :gone",
+                                appId,
+                                number)
+                        .setParameter("gone", gone)
+                        .executeUpdate();
+            }
+        }
+        ByteBuffer numbers = ByteBuffer.allocate(8 * contexts.length);
+        numbers.asLongBuffer().put(contexts);
+        entities.merge(new SealedLogHead(appId, SealedLog.FORMAT, batch, numbers.array(), sealed.head()));
+    }
+
+    private jakarta.persistence.Query update(String query, int appId, int number) {
+        return entities.createQuery(query).setParameter("app", appId).setParameter("number", number);
+    }
+
+    /** What a log was sealed at: the batch and the numbers of its contexts by code. */
+    record Opened(long batch, long[] contexts) {}
+
+    /**
+     * Opens what was kept of an app's log.
+     *
+     * @param into with nothing added yet
+     * @return empty if nothing was kept that can be read today; {@code into} is then as it was
+     * @throws IllegalArgumentException if what was kept is not whole; {@code into} is then of no use
+     */
+    @Transactional(readOnly = true)
+    public Optional<Opened> open(int appId, EventLogBuilder into) {
+        SealedLogHead head = entities.find(SealedLogHead.class, appId);
+        if (head == null || head.format() != SealedLog.FORMAT) {
+            return Optional.empty();
+        }
+        into.open(head.head());
+        List<Integer> numbers = entities.createQuery(
+                        "select b.key.number from SealedBlock b" + APP + " order by b.key.number", Integer.class)
+                .setParameter("app", appId)
+                .getResultList();
+        for (int number : numbers) {
+            SealedBlock block = entities.find(SealedBlock.class, new SealedBlock.Key(appId, number));
+            into.restore(number, block.columns(), block.gone());
+            entities.detach(block);
+        }
+        long[] contexts = new long[head.contexts().length / 8];
+        ByteBuffer.wrap(head.contexts()).asLongBuffer().get(contexts);
+        return Optional.of(new Opened(head.batch(), contexts));
+    }
+
+    /** Forgets what was kept of an app's log. */
+    @Transactional
+    public void forget(int appId) {
+        entities.createQuery("delete from SealedBlock b" + APP)
+                .setParameter("app", appId)
+                .executeUpdate();
+        entities.createQuery("delete from SealedLogHead h where h.appId = :app")
+                .setParameter("app", appId)
+                .executeUpdate();
+    }
+}
