@@ -12,6 +12,8 @@ import coldtide.world.World;
 import coldtide.world.WorldContext;
 import coldtide.world.WorldEvent;
 import coldtide.world.scenario.Scenario;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -28,11 +30,14 @@ final class WorldLog {
     private final Map<String, Long> people = new HashMap<>();
     private final Map<String, Long> accounts = new HashMap<>();
 
+    private final ExchangeRates rates;
+    private final ReportingCalendar calendar;
+
     private WorldLog(World world) {
-        ExchangeRates rates = new ExchangeRates(world.scenario().app().currency());
+        rates = new ExchangeRates(world.scenario().app().currency());
         world.rates().forEach(rate -> rates.put(rate.currency(), rate.day(), rate.rate()));
-        builder = new EventLogBuilder(
-                LogSettings.usual(new ReportingCalendar(world.scenario().zone()), rates));
+        calendar = new ReportingCalendar(world.scenario().zone());
+        builder = new EventLogBuilder(LogSettings.usual(calendar, rates));
     }
 
     static EventLog fill(Scenario scenario, DuckDBConnection connection) throws Exception {
@@ -78,6 +83,18 @@ final class WorldLog {
         }
     }
 
+    private long micros(WorldEvent event) {
+        if (event.payment() == null) {
+            return 0;
+        }
+        LocalDate day = calendar.dayOf(Instant.ofEpochMilli(event.timeMillis()));
+        return rates.convert(
+                        Money.microsOf(event.payment().amount()),
+                        event.payment().currency(),
+                        day)
+                .orElseThrow();
+    }
+
     /** The account each install names first: its past belongs to that account. */
     private static Map<String, String> firstAccounts(List<WorldEvent> events) {
         Map<String, String> first = new HashMap<>();
@@ -105,6 +122,10 @@ final class WorldLog {
             table.append(people.computeIfAbsent(person, key -> (long) people.size()));
             table.append(event.name());
             table.append(event.timeMillis());
+            table.append(event.receivedMillis());
+            table.append(event.context().properties().get("app_version"));
+            table.append(event.context().properties().get("country"));
+            table.append(micros(event));
             table.endRow();
         } catch (java.sql.SQLException e) {
             throw new IllegalStateException("A row could not be added to the SQL engine.", e);

@@ -8,9 +8,9 @@ class BenchTest {
     /** The bench fails by itself where the two engines differ; here it runs small, and no time is asserted. */
     @Test
     void bothEnginesGiveTheSameAnswers() throws Exception {
-        assertThat(Bench.run(600, 1)).hasSize(6).allSatisfy(row -> {
-            assertThat(row.here()).isEqualTo(row.there()).isPositive();
-            assertThat(row.hereMillis()).isPositive();
+        assertThat(Bench.run(600, 1)).hasSize(8).allSatisfy(row -> {
+            assertThat(row.answer()).isPositive();
+            assertThat(row.here()).isPositive();
         });
     }
 }
