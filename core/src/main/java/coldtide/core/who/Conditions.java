@@ -17,8 +17,8 @@ public final class Conditions {
     static final int DEEPEST = 100;
     static final int MOST_PARTS = 1_000;
 
-    private final Map<EventCondition, EventMask> events = new HashMap<>();
-    private final Map<PersonCondition, PersonMask> people = new HashMap<>();
+    private final Map<EventCondition, ShardBits> events = new HashMap<>();
+    private final Map<PersonCondition, ShardBits> people = new HashMap<>();
     private final long room;
 
     /** @param room bytes that may be kept; when there is no more, what was asked long ago is computed again */
@@ -33,7 +33,7 @@ public final class Conditions {
      */
     public Mask of(EventLog log, EventCondition condition) {
         new Size().of(condition, 0);
-        EventMask mask = mask(condition);
+        ShardBits mask = mask(condition);
         return new Mask(shard -> mask.bits(log, shard));
     }
 
@@ -44,12 +44,12 @@ public final class Conditions {
      */
     public Mask of(EventLog log, PersonCondition condition) {
         new Size().of(condition, 0);
-        PersonMask mask = mask(condition);
+        ShardBits mask = mask(condition);
         return new Mask(shard -> mask.bits(log, shard));
     }
 
-    synchronized EventMask mask(EventCondition condition) {
-        EventMask known = events.get(condition);
+    synchronized ShardBits mask(EventCondition condition) {
+        ShardBits known = events.get(condition);
         if (known == null) {
             makeRoom();
             known = EventMask.of(condition, this);
@@ -58,8 +58,8 @@ public final class Conditions {
         return known;
     }
 
-    synchronized PersonMask mask(PersonCondition condition) {
-        PersonMask known = people.get(condition);
+    synchronized ShardBits mask(PersonCondition condition) {
+        ShardBits known = people.get(condition);
         if (known == null) {
             makeRoom();
             known = PersonMask.of(condition, this);

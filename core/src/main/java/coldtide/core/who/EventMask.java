@@ -7,17 +7,9 @@ import coldtide.core.log.Shard;
 import java.util.List;
 import java.util.OptionalInt;
 
-/** A condition on events, computed shard by shard: a bit a row. The logs it is asked about are all of one builder. */
-abstract class EventMask {
-    final Kept kept = new Kept();
-
-    final long[] bits(EventLog log, Shard shard) {
-        return kept.of(shard, () -> compute(log, shard));
-    }
-
-    abstract long[] compute(EventLog log, Shard shard);
-
-    static EventMask of(EventCondition condition, Conditions known) {
+/** Conditions on events: a bit a row. */
+abstract class EventMask extends ShardBits {
+    static ShardBits of(EventCondition condition, Conditions known) {
         if (condition instanceof EventCondition.Named named) {
             return new ByName(
                     (log, code) -> named.names().contains(log.eventNames().get(code)));
@@ -29,15 +21,15 @@ abstract class EventMask {
             return new ByProperty(property.property(), new Decided(property.test()));
         }
         if (condition instanceof EventCondition.All all) {
-            return new Joined(masks(all.of(), known), true);
+            return new Joined(masks(all.of(), known), true, ROWS);
         }
         if (condition instanceof EventCondition.Either either) {
-            return new Joined(masks(either.of(), known), false);
+            return new Joined(masks(either.of(), known), false, ROWS);
         }
-        return new Others(known.mask(((EventCondition.Not) condition).of()));
+        return new Others(known.mask(((EventCondition.Not) condition).of()), ROWS);
     }
 
-    private static List<EventMask> masks(List<EventCondition> conditions, Conditions known) {
+    private static List<ShardBits> masks(List<EventCondition> conditions, Conditions known) {
         return conditions.stream().map(known::mask).toList();
     }
 
@@ -124,42 +116,6 @@ abstract class EventMask {
                     Bits.set(bits, shard.runRow[run], run + 1 < runs ? shard.runRow[run + 1] : shard.events());
                 }
             }
-        }
-    }
-
-    private static final class Joined extends EventMask {
-        private final List<EventMask> parts;
-        private final boolean all;
-
-        Joined(List<EventMask> parts, boolean all) {
-            this.parts = parts;
-            this.all = all;
-        }
-
-        @Override
-        long[] compute(EventLog log, Shard shard) {
-            long[] bits = all ? Bits.all(shard.events()) : Bits.of(shard.events());
-            for (EventMask part : parts) {
-                if (all) {
-                    Bits.and(bits, part.bits(log, shard));
-                } else {
-                    Bits.or(bits, part.bits(log, shard));
-                }
-            }
-            return bits;
-        }
-    }
-
-    private static final class Others extends EventMask {
-        private final EventMask of;
-
-        Others(EventMask of) {
-            this.of = of;
-        }
-
-        @Override
-        long[] compute(EventLog log, Shard shard) {
-            return Bits.not(of.bits(log, shard), shard.events());
         }
     }
 }

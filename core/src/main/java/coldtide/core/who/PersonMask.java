@@ -4,17 +4,9 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import java.util.List;
 
-/** A condition on people, computed shard by shard: a bit a person. The logs it is asked about are all of one builder. */
-abstract class PersonMask {
-    final Kept kept = new Kept();
-
-    final long[] bits(EventLog log, Shard shard) {
-        return kept.of(shard, () -> compute(log, shard));
-    }
-
-    abstract long[] compute(EventLog log, Shard shard);
-
-    static PersonMask of(PersonCondition condition, Conditions known) {
+/** Conditions on people: a bit a person. */
+abstract class PersonMask extends ShardBits {
+    static ShardBits of(PersonCondition condition, Conditions known) {
         if (condition instanceof PersonCondition.Property property) {
             return new ByProperty(property);
         }
@@ -28,15 +20,15 @@ abstract class PersonMask {
             return new Followed(known.mask(then.first()), known.mask(then.second()), then);
         }
         if (condition instanceof PersonCondition.All all) {
-            return new Joined(masks(all.of(), known), true);
+            return new Joined(masks(all.of(), known), true, PEOPLE);
         }
         if (condition instanceof PersonCondition.Either either) {
-            return new Joined(masks(either.of(), known), false);
+            return new Joined(masks(either.of(), known), false, PEOPLE);
         }
-        return new Others(known.mask(((PersonCondition.Not) condition).of()));
+        return new Others(known.mask(((PersonCondition.Not) condition).of()), PEOPLE);
     }
 
-    private static List<PersonMask> masks(List<PersonCondition> conditions, Conditions known) {
+    private static List<ShardBits> masks(List<PersonCondition> conditions, Conditions known) {
         return conditions.stream().map(known::mask).toList();
     }
 
@@ -84,10 +76,10 @@ abstract class PersonMask {
     }
 
     private static final class Behaved extends Each {
-        private final EventMask what;
+        private final ShardBits what;
         private final PersonCondition.Did did;
 
-        Behaved(EventMask what, PersonCondition.Did did) {
+        Behaved(ShardBits what, PersonCondition.Did did) {
             this.what = what;
             this.did = did;
         }
@@ -104,10 +96,10 @@ abstract class PersonMask {
     }
 
     private static final class Began extends Each {
-        private final EventMask what;
+        private final ShardBits what;
         private final Window when;
 
-        Began(EventMask what, Window when) {
+        Began(ShardBits what, Window when) {
             this.what = what;
             this.when = when;
         }
@@ -125,11 +117,11 @@ abstract class PersonMask {
     }
 
     private static final class Followed extends Each {
-        private final EventMask first;
-        private final EventMask second;
+        private final ShardBits first;
+        private final ShardBits second;
         private final PersonCondition.Then then;
 
-        Followed(EventMask first, EventMask second, PersonCondition.Then then) {
+        Followed(ShardBits first, ShardBits second, PersonCondition.Then then) {
             this.first = first;
             this.second = second;
             this.then = then;
@@ -154,42 +146,6 @@ abstract class PersonMask {
                 }
                 return false;
             };
-        }
-    }
-
-    private static final class Joined extends PersonMask {
-        private final List<PersonMask> parts;
-        private final boolean all;
-
-        Joined(List<PersonMask> parts, boolean all) {
-            this.parts = parts;
-            this.all = all;
-        }
-
-        @Override
-        long[] compute(EventLog log, Shard shard) {
-            long[] bits = all ? Bits.all(shard.people()) : Bits.of(shard.people());
-            for (PersonMask part : parts) {
-                if (all) {
-                    Bits.and(bits, part.bits(log, shard));
-                } else {
-                    Bits.or(bits, part.bits(log, shard));
-                }
-            }
-            return bits;
-        }
-    }
-
-    private static final class Others extends PersonMask {
-        private final PersonMask of;
-
-        Others(PersonMask of) {
-            this.of = of;
-        }
-
-        @Override
-        long[] compute(EventLog log, Shard shard) {
-            return Bits.not(of.bits(log, shard), shard.people());
         }
     }
 }
