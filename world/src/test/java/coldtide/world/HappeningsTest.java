@@ -19,10 +19,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/**
- * The truth of each happening in SQL on the generated files, in a world where all are on and in one where all are off. Of
- * happenings 3 and 4 see {@link WorldTest}.
- */
+/** The truth of each happening in SQL on the generated files, in a world where all are on and in one where all are off. */
 class HappeningsTest {
     private static final LocalDate END = LocalDate.of(2026, 6, 28);
     private static final int PEOPLE = 14_000;
@@ -118,6 +115,53 @@ class HappeningsTest {
                 "select count(*) from $e where name = 'install' and channel = 'harbour_video' and day >= '" + week
                         + "' and day < '" + week.plusDays(7) + "'");
         assertThat(arrivals).isGreaterThan(PEOPLE * 0.04);
+    }
+
+    /** Share of people who came back on the day after, by whether they arrived on a release with the shorter lesson. */
+    private static double dayOneOfVersions(String world, String versions) throws SQLException {
+        return number(
+                world,
+                "with first as (select install, min(day) as day, arg_min(app_version, time) as version from $e"
+                        + " where name <> 'push_received' group by 1), back as (select distinct install, day from $e"
+                        + " where name = 'app_open') select avg((b.install is not null)::int) from first f left join back b"
+                        + " on b.install = f.install and b.day = f.day + 1 where f.day < '" + END + "' and version "
+                        + versions);
+    }
+
+    @Test
+    void aShorterFirstLessonKeepsMoreOfThoseWhoArriveOnIt() throws SQLException {
+        double lift = dayOneOfVersions("with_all", ">= '1.5.0'") - dayOneOfVersions("with_all", "< '1.5.0'");
+        double without = dayOneOfVersions("without", ">= '1.5.0'") - dayOneOfVersions("without", "< '1.5.0'");
+        assertThat(lift).isBetween(0.03, 0.12);
+        assertThat(without).isBetween(-0.025, 0.025);
+    }
+
+    /** Mean frame rate of some samples against that of the same family at other times and places. */
+    private static double framesAgainstUsual(String world, String where) throws SQLException {
+        String family = "from $e where name = 'frame_sample' and gpu = 'Nacre 5' and ";
+        return number(world, "select avg(fps::double) " + family + where)
+                / number(world, "select avg(fps::double) " + family + "app_version < '1.6.0'");
+    }
+
+    @Test
+    void theLightningHalvesFramesOfOneFamilyAtOneStairAndCountriesOnlyLookGuilty() throws SQLException {
+        String hurt = "app_version in ('1.6.0', '1.7.1') and ";
+        String stair = "level = '5' and x::double between 56 and 68 and y::double between 18 and 30";
+        assertThat(framesAgainstUsual("with_all", hurt + stair)).isBetween(0.45, 0.55);
+        assertThat(framesAgainstUsual("with_all", hurt + "level <> '5'")).isBetween(0.97, 1.03);
+        assertThat(framesAgainstUsual("without", hurt + "level = '5'")).isBetween(0.95, 1.05);
+        String lit = "select count(*) filter (name = 'beacon_lit') / count(*) filter (name = 'beacon_started') from $e"
+                + " where level = '5' and " + hurt;
+        assertThat(number("with_all", lit + "gpu = 'Nacre 5' and country not in ('BR', 'ID')"))
+                .as("the family is hurt everywhere")
+                .isLessThan(0.15);
+        assertThat(number("with_all", lit + "gpu <> 'Nacre 5' and country in ('BR', 'ID')"))
+                .as("people there on other devices are fine")
+                .isGreaterThan(0.3);
+        String share =
+                "select count(distinct install) filter (gpu = 'Nacre 5') / count(distinct install) from $e where";
+        assertThat(number("with_all", share + " country in ('BR', 'ID')"))
+                .isGreaterThan(2 * number("with_all", share + " country not in ('BR', 'ID')"));
     }
 
     @Test

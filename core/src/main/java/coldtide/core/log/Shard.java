@@ -27,6 +27,7 @@ public final class Shard {
     public final short[] eventDay;
     public final int[] eventMillisOfDay;
     public final short[] eventName;
+    public final RowsByName rowsByName;
 
     /** Milliseconds from an event to its arrival; where some are too many for that, instants of arrival instead. */
     final int[] eventLate;
@@ -105,6 +106,7 @@ public final class Shard {
         eventDay = from.eventDay;
         eventMillisOfDay = from.eventMillisOfDay;
         eventName = from.eventName;
+        rowsByName = new RowsByName(eventName);
         eventLate = from.eventReceived == null ? from.eventLate : null;
         eventReceived = from.eventReceived;
         runFrom = from.runs.from();
@@ -145,6 +147,7 @@ public final class Shard {
         eventDay = in.shorts();
         eventMillisOfDay = in.ints();
         eventName = in.shorts();
+        rowsByName = new RowsByName(eventName);
         runFrom = in.ints();
         runRow = in.ints();
         runContext = in.ints();
@@ -247,6 +250,7 @@ public final class Shard {
         eventDay = shifted(same.eventDay, earlier);
         eventMillisOfDay = same.eventMillisOfDay;
         eventName = same.eventName;
+        rowsByName = same.rowsByName;
         eventLate = same.eventLate;
         eventReceived = same.eventReceived;
         runFrom = same.runFrom;
@@ -357,6 +361,7 @@ public final class Shard {
         Map<String, Long> bytes = new LinkedHashMap<>();
         bytes.put("day and time of day", 6L * eventDay.length);
         bytes.put("event name", 2L * eventName.length);
+        bytes.put("rows by name", rowsByName.bytes());
         bytes.put("arrival", eventReceived != null ? 8L * eventReceived.length : 4L * eventLate.length);
         bytes.put("context and install", 12L * runRow.length + 16L * faceInstall.length);
         bytes.put(

@@ -44,25 +44,23 @@ abstract class EventMask extends ShardBits {
             this.test = test;
         }
 
+        /** Marks whichever are fewer: those that pass, or the others. */
         @Override
         long[] compute(EventLog log, Shard shard) {
-            int[] bit = new int[log.eventNames().size()];
-            for (int code = 0; code < bit.length; code++) {
-                bit[code] = test.passes(log, code) ? 1 : 0;
+            boolean[] passes = new boolean[log.eventNames().size()];
+            long passing = 0;
+            for (int code = 0; code < passes.length; code++) {
+                passes[code] = test.passes(log, code);
+                passing += passes[code] ? shard.rowsByName.count(code) : 0;
             }
+            boolean fewer = 2 * passing <= shard.events();
             long[] bits = Bits.of(shard.events());
-            short[] names = shard.eventName;
-            // Adding bits up in a register writes each word once, and has no branch to guess wrong.
-            for (int word = 0; word < bits.length; word++) {
-                long sum = 0;
-                int from = word << 6;
-                int to = Math.min(names.length, from + 64);
-                for (int row = from; row < to; row++) {
-                    sum |= (long) bit[names[row]] << row;
+            for (int code = 0; code < passes.length; code++) {
+                if (passes[code] == fewer) {
+                    shard.rowsByName.each(code, row -> Bits.set(bits, row));
                 }
-                bits[word] = sum;
             }
-            return bits;
+            return fewer ? bits : Bits.not(bits, shard.events());
         }
     }
 
