@@ -51,18 +51,23 @@ class DemoLoader implements ApplicationRunner {
      * The settings of the demo; what is not given is the scenario's.
      *
      * @param load whether to have it at all
-     * @param scenario a scenario file; Gullcombe Lights if not given
+     * @param scenario path of a scenario file; Gullcombe Lights if not given
      */
     @ConfigurationProperties("coldtide.demo")
     record Settings(
             @DefaultValue("false") boolean load,
-            Optional<Path> scenario,
+            Optional<String> scenario,
             Optional<Integer> people,
             Optional<Integer> weeks,
             Optional<LocalDate> end) {
-        Scenario world() throws ScenarioRefused {
-            Scenario whole = scenario.isPresent() ? ScenarioFile.read(scenario.get()) : ScenarioFile.gullcombe();
-            return whole.sized(people.orElse(whole.people()), weeks.orElse(whole.weeks()), end.orElse(whole.end()));
+        Scenario world() {
+            try {
+                Scenario whole =
+                        scenario.isPresent() ? ScenarioFile.read(Path.of(scenario.get())) : ScenarioFile.gullcombe();
+                return whole.sized(people.orElse(whole.people()), weeks.orElse(whole.weeks()), end.orElse(whole.end()));
+            } catch (ScenarioRefused | IllegalArgumentException refused) {
+                throw new WorldRefused(refused);
+            }
         }
 
         boolean saySize() {
@@ -108,7 +113,7 @@ class DemoLoader implements ApplicationRunner {
     }
 
     @Override
-    public void run(ApplicationArguments arguments) throws ScenarioRefused {
+    public void run(ApplicationArguments arguments) {
         if (!settings.load()) {
             return;
         }
