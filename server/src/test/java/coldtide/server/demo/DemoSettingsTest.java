@@ -49,7 +49,7 @@ class DemoSettingsTest {
         assertThatThrownBy(() -> settings(Map.of("coldtide.demo.scenario", file.toString()))
                         .world())
                 .isInstanceOf(WorldRefused.class)
-                .hasMessageContaining("happenings[0]: \"size\" must be from 0 to 1, not 4.0");
+                .hasMessageContaining("happenings[0]: \"size\" must be from 0 to 1, not 4.");
         assertThatThrownBy(() -> settings(Map.of("coldtide.demo.people", "0")).world())
                 .isInstanceOf(WorldRefused.class)
                 .hasMessageContaining("not 0");
