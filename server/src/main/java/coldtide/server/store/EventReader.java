@@ -110,6 +110,9 @@ public class EventReader {
         private long newestContext;
         private long newestBatch;
         private long sealedBatch;
+        /** Whether what is kept of the app's log is of this reading. */
+        private volatile boolean isKept;
+
         private long eventsSinceSealed;
 
         private Reading(App app) {
@@ -124,6 +127,7 @@ public class EventReader {
             }
             newestBatch = opened.batch();
             sealedBatch = newestBatch;
+            isKept = true;
         }
 
         private void context(long id, int code) {
@@ -150,7 +154,10 @@ public class EventReader {
             long[] numbers = contexts.toLongArray();
             sealedBatch = batch;
             eventsSinceSealed = 0;
-            return builder.seal().map(log -> () -> sealedLogs.keep(app.id(), batch, numbers, log));
+            return builder.seal().map(log -> () -> {
+                sealedLogs.keep(app.id(), batch, numbers, log, isKept);
+                isKept = true;
+            });
         }
 
         /**

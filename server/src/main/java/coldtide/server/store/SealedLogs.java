@@ -22,9 +22,17 @@ class SealedLogs {
         this.entities = entities;
     }
 
-    /** Keeps a log in place of what was kept of it before, whole or not at all. */
+    /**
+     * Keeps a log in place of what was kept of it before, whole or not at all.
+     *
+     * @param goesOn whether the log was opened from, or last kept as, what is there; the blocks of another log may have the same
+     *     numbers and are not taken for its own
+     */
     @Transactional
-    public void keep(int appId, long batch, long[] contexts, SealedLog sealed) {
+    public void keep(int appId, long batch, long[] contexts, SealedLog sealed, boolean goesOn) {
+        if (!goesOn) {
+            forget(appId);
+        }
         Set<Integer> there =
                 new HashSet<>(entities.createQuery("select b.key.number from SealedBlock b" + APP, Integer.class)
                         .setParameter("app", appId)

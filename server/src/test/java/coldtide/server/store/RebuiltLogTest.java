@@ -86,6 +86,30 @@ class RebuiltLogTest {
         assertThat(again.eventsSinceSealed()).isEqualTo(200);
     }
 
+    /** Blocks are known by their numbers, and those of a log read anew begin at the same ones. */
+    @Test
+    void whatWasSealedInAnotherFormIsReplacedAndNotMixed() throws SQLException {
+        App app = Application.part(AppRepository.class)
+                .save(new App("former", "Former", ZoneId.of("Europe/Lisbon"), "EUR", 400));
+        EventWriter writer = Application.part(EventWriter.class);
+        EventReader reader = Application.part(EventReader.class);
+        writer.open(app);
+        writer.merge(app, events(0, 500));
+        EventReader.Reading former = reader.beginSealed(app);
+        read(former);
+        former.seal().orElseThrow().run();
+        try (Connection connection = Application.sql();
+                Statement statement = connection.createStatement()) {
+            statement.execute("update sealed_log set format = 0 where app_id = " + app.id());
+        }
+        writer.merge(app, events(500, 900));
+        EventReader.Reading fresh = reader.beginSealed(app);
+        EventLog whole = read(fresh);
+        assertThat(fresh.eventsSinceSealed()).isEqualTo(900);
+        fresh.seal().orElseThrow().run();
+        assertThat(read(reader.beginSealed(app)).sameAs(whole)).isTrue();
+    }
+
     /** Of people with an account and without, on devices that change hands, with money and properties. */
     private static List<IncomingEvent> events(int from, int to) {
         SplittableRandom random = new SplittableRandom(from);
