@@ -21,6 +21,7 @@ import java.time.Duration;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.LongConsumer;
 import org.hibernate.Session;
 import org.postgresql.PGConnection;
@@ -113,7 +114,7 @@ public class EventReader {
         /** Whether what is kept of the app's log is of this reading. */
         private volatile boolean isKept;
 
-        private long eventsSinceSealed;
+        private final AtomicLong eventsSinceSealed = new AtomicLong();
 
         private Reading(App app) {
             this.app = app;
@@ -138,7 +139,7 @@ public class EventReader {
 
         /** How many events have been read since the log was last sealed. */
         public long eventsSinceSealed() {
-            return eventsSinceSealed;
+            return eventsSinceSealed.get();
         }
 
         /**
@@ -153,7 +154,7 @@ public class EventReader {
             }
             long[] numbers = contexts.toLongArray();
             sealedBatch = batch;
-            eventsSinceSealed = 0;
+            eventsSinceSealed.set(0);
             return builder.seal().map(log -> () -> {
                 sealedLogs.keep(app.id(), batch, numbers, log, isKept);
                 isKept = true;
@@ -254,7 +255,7 @@ public class EventReader {
             event.money = money(row);
             values(row);
             builder.add(event);
-            eventsSinceSealed++;
+            eventsSinceSealed.incrementAndGet();
         }
 
         private long int8(ByteBuffer row) {
