@@ -57,7 +57,11 @@ class HouseRulesTest {
                 .layer("who")
                 .definedBy("coldtide.core.who..")
                 .layer("rooms")
-                .definedBy("coldtide.core.tidetable..", "coldtide.core.retention..", "coldtide.core.release..")
+                .definedBy(
+                        "coldtide.core.tidetable..",
+                        "coldtide.core.retention..",
+                        "coldtide.core.release..",
+                        "coldtide.core.measure..")
                 .whereLayer("rooms")
                 .mayNotBeAccessedByAnyLayer()
                 .whereLayer("scan")
@@ -118,9 +122,9 @@ class HouseRulesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"tidetable", "retention", "rail", "intake", "marks", "demo"})
+    @ValueSource(strings = {"tidetable", "retention", "measure", "rail", "intake", "marks", "demo"})
     void roomsDoNotUseEachOther(String room) {
-        List<String> others = List.of("tidetable", "retention", "rail", "intake", "marks", "demo").stream()
+        List<String> others = List.of("tidetable", "retention", "measure", "rail", "intake", "marks", "demo").stream()
                 .filter(other -> !other.equals(room))
                 .map(other -> "coldtide.server." + other + "..")
                 .toList();
@@ -139,7 +143,8 @@ class HouseRulesTest {
                         "coldtide.server.access..",
                         "coldtide.server.apps..",
                         "coldtide.server.engine..",
-                        "coldtide.server.rows..")
+                        "coldtide.server.rows..",
+                        "coldtide.server.who..")
                 .should()
                 .dependOnClassesThat()
                 .resideInAPackage("coldtide.server." + room + "..")

@@ -3,11 +3,7 @@ package coldtide.server;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -26,52 +22,9 @@ import tools.jackson.databind.JsonNode;
  */
 @ExtendWith(Application.class)
 class SqlTruthTest {
-    /** Handbook §2 to §5 as tables, so that each figure is one short question. */
-    private static final String TRUTH = """
-            drop schema if exists truth cascade;
-            create schema truth;
-            set search_path to truth, public;
-            create table e as
-              with named as (
-                select e.*, count(account_id) over w as naming,
-                       first_value(account_id) over (partition by install_id
-                         order by account_id is null, time, received) as first_account
-                from event e join app a on a.id = e.app_id and a.key = 'gullcombe'
-                window w as (partition by install_id order by time, received))
-              select n.name, coalesce(max(account_id) over (partition by install_id, naming), first_account,
-                       -install_id) as person, e.install_id as install, e.time, e.amount_micros, e.currency,
-                     e.revenue_type, (e.time at time zone 'Europe/Lisbon')::date as day,
-                     n.name not in ('push_received', 'uninstall_detected') as active, context_id, received
-              from named e join event_name n on n.id = e.name_id;
-            create table money as
-              select e.*, case when e.currency = 'EUR' then amount_micros
-                          else round(amount_micros * r.rate) end / 1e6 as eur
-              from e
-              left join exchange_rate r on r.currency = e.currency and r.day = e.day
-                and r.app_id = (select id from app where key = 'gullcombe')
-              where amount_micros is not null;
-            create table sessions as
-              with gaps as (
-                select *, coalesce(time - lag(time) over per_install > interval '30 minutes', true) as starts
-                from e where active window per_install as (partition by install, person order by time))
-              select install, person, number, min(day) as day, extract(epoch from max(time) - min(time)) as seconds
-              from (select *, sum(starts::int) over (partition by install, person order by time) as number from gaps) g
-              group by install, person, number;
-            """;
-
     @BeforeAll
     static void theTruthAsTables() throws SQLException {
-        try (Connection connection = Application.sql();
-                Statement statement = connection.createStatement()) {
-            statement.execute(TRUTH);
-        }
-    }
-
-    private static PreparedStatement ask(Connection connection, String sql) throws SQLException {
-        try (Statement statement = connection.createStatement()) {
-            statement.execute("set search_path to truth, public");
-        }
-        return connection.prepareStatement(sql);
+        Truth.tell();
     }
 
     private static final String IN = " day >= ? and day < ? ";
@@ -104,20 +57,6 @@ class SqlTruthTest {
         return "select coalesce(sum(eur), 0) from money where revenue_type = '" + type + "' and" + IN;
     }
 
-    private static Double number(String sql, Object... values) throws SQLException {
-        try (Connection connection = Application.sql();
-                PreparedStatement statement = ask(connection, sql)) {
-            for (int i = 0; i < values.length; i++) {
-                statement.setObject(i + 1, values[i]);
-            }
-            try (ResultSet row = statement.executeQuery()) {
-                row.next();
-                double value = row.getDouble(1);
-                return row.wasNull() ? null : value;
-            }
-        }
-    }
-
     private static Double figure(String name, LocalDate from, LocalDate to) throws SQLException {
         long days = to.toEpochDay() - from.toEpochDay();
         return switch (name) {
@@ -127,7 +66,7 @@ class SqlTruthTest {
             case "ARPU" -> ratio(figure("REVENUE", from, to), figure("ACTIVE_PEOPLE", from, to));
             case "ARPPU" -> ratio(figure("REVENUE", from, to), figure("PAYERS", from, to));
             case "AOV" -> ratio(figure("PURCHASE_REVENUE", from, to), figure("PURCHASES", from, to));
-            default -> number(FIGURES.get(name), from, to);
+            default -> Truth.number(FIGURES.get(name), from, to);
         };
     }
 
@@ -192,12 +131,12 @@ class SqlTruthTest {
                 .post("/api/apps/gullcombe/retention", question)
                 .json()
                 .get("answer");
-        Map<String, Long> sizes = counts("""
+        Map<String, Long> sizes = Truth.counts("""
                 select date_trunc('%s', day)::date::text, count(*)
                 from (select min(day) as day from e group by person) f
                 where day >= '2026-03-12' and day < '2026-06-20' group by 1""".formatted(unit));
         String returned = cameBack == null ? "e.active" : "e.name = '" + cameBack + "'";
-        Map<String, Long> cells = counts("""
+        Map<String, Long> cells = Truth.counts("""
                 select date_trunc('%1$s', f.day)::date || ' ' || %2$s, count(distinct person)
                 from e join (select person, min(day) as day, min(time) as first from e group by person) f using (person)
                 where f.day >= '2026-03-12' and f.day < '2026-06-20' and %3$s and (%4$s or e.time > f.first)
@@ -224,18 +163,6 @@ class SqlTruthTest {
         };
     }
 
-    private static Map<String, Long> counts(String sql) throws SQLException {
-        Map<String, Long> counts = new HashMap<>();
-        try (Connection connection = Application.sql();
-                PreparedStatement statement = ask(connection, sql);
-                ResultSet row = statement.executeQuery()) {
-            while (row.next()) {
-                counts.put(row.getString(1), row.getLong(2));
-            }
-        }
-        return counts;
-    }
-
     @ParameterizedTest
     @ValueSource(strings = {"2026-03-29", "2026-05-17", "2026-06-28"})
     void adoptionOfEachVersionIsWhatSqlSays(String day) throws SQLException {
@@ -256,7 +183,7 @@ class SqlTruthTest {
     }
 
     private static double adoption(String day, String version) throws SQLException {
-        return number("""
+        return Truth.number("""
                 select avg((version = ?)::int) from (
                   select distinct on (person) c.properties ->> 'app_version' as version
                   from e join event_context c on c.id = e.context_id
@@ -267,7 +194,7 @@ class SqlTruthTest {
     @Test
     void theFootSaysWhatTheAnswerRestsOn() throws SQLException {
         JsonNode foot = Caller.demo().get("/api/apps/gullcombe/rail").json().get("foot");
-        assertThat(foot.get("events").asDouble()).isEqualTo(number("select count(*) from e"));
+        assertThat(foot.get("events").asDouble()).isEqualTo(Truth.number("select count(*) from e"));
         assertThat(foot.get("millis").asDouble()).isPositive();
         assertThat(foot.get("dataTo").asString())
                 .isLessThanOrEqualTo(foot.get("watermark").asString());

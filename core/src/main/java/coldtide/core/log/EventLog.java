@@ -132,6 +132,13 @@ public final class EventLog {
         return column(TEXTS + property);
     }
 
+    /** Whether some event or context has a property. */
+    public boolean hasProperty(String property) {
+        return contexts.codes(property).isPresent()
+                || textColumn(property).isPresent()
+                || numberColumn(property).isPresent();
+    }
+
     private OptionalInt column(String name) {
         int code = columns.indexOf(name);
         return code < 0 ? OptionalInt.empty() : OptionalInt.of(code);

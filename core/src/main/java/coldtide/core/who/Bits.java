@@ -1,14 +1,14 @@
 package coldtide.core.who;
 
-/** Bits packed into longs, lowest first. */
-final class Bits {
+/** Bits packed into longs, lowest first: what masks are made of. */
+public final class Bits {
     private Bits() {}
 
     static long[] of(int size) {
         return new long[(size + 63) >> 6];
     }
 
-    static boolean has(long[] bits, int at) {
+    public static boolean has(long[] bits, int at) {
         return (bits[at >> 6] & 1L << at) != 0;
     }
 

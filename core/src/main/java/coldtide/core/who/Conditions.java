@@ -16,6 +16,8 @@ import java.util.Map;
 public final class Conditions {
     static final int DEEPEST = 100;
     static final int MOST_PARTS = 1_000;
+    /** However little their bits take, their texts take something too. */
+    private static final int MOST_KEPT = 2_000;
 
     private final Map<EventCondition, ShardBits> events = new HashMap<>();
     private final Map<PersonCondition, ShardBits> people = new HashMap<>();
@@ -68,18 +70,18 @@ public final class Conditions {
         return known;
     }
 
-    /** Forgets the bits of those not asked for longest; who is asking them now keeps theirs. */
+    /** Forgets those not asked for longest; who is asking them now keeps theirs. */
     private void makeRoom() {
         List<Kept> all = new ArrayList<>();
         events.values().forEach(mask -> all.add(mask.kept));
         people.values().forEach(mask -> all.add(mask.kept));
         long held = all.stream().mapToLong(Kept::bytes).sum();
-        if (held <= room) {
+        if (held <= room && all.size() < MOST_KEPT) {
             return;
         }
         all.sort(Comparator.comparingLong(Kept::lastAsked));
-        for (Kept kept : all) {
-            held -= held > room / 2 ? kept.forget() : 0;
+        for (int i = 0; i < all.size() && (held > room / 2 || all.size() - i > MOST_KEPT / 2); i++) {
+            held -= all.get(i).forget();
         }
         events.values().removeIf(mask -> mask.kept.bytes() == 0);
         people.values().removeIf(mask -> mask.kept.bytes() == 0);

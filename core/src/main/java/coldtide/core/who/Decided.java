@@ -26,7 +26,7 @@ final class Decided {
             return known[code] == PASSES;
         }
         String text = texts.text(code);
-        boolean passes = test.passes(text, number(text));
+        boolean passes = test.passes(text, ValueTest.number(text));
         note(code, passes ? PASSES : FAILS);
         return passes;
     }
@@ -41,31 +41,6 @@ final class Decided {
     boolean passes(double number) {
         return test instanceof ValueTest.Within within
                 ? within.holds(number)
-                : test.passes(text(number), OptionalDouble.of(number));
-    }
-
-    /** A number as it would be written. */
-    private static String text(double number) {
-        return number == Math.rint(number) && Math.abs(number) < 1e15
-                ? Long.toString((long) number)
-                : new java.math.BigDecimal(Double.toString(number)).toPlainString();
-    }
-
-    private static OptionalDouble number(String text) {
-        char first = text.isEmpty() ? ' ' : text.charAt(0);
-        if (first != '-' && (first < '0' || first > '9') || text.length() > 40) {
-            return OptionalDouble.empty();
-        }
-        for (int i = 1; i < text.length(); i++) {
-            char c = text.charAt(i);
-            if (c != '.' && (c < '0' || c > '9')) {
-                return OptionalDouble.empty();
-            }
-        }
-        try {
-            return OptionalDouble.of(Double.parseDouble(text));
-        } catch (NumberFormatException e) {
-            return OptionalDouble.empty();
-        }
+                : test.passes(ValueTest.written(number), OptionalDouble.of(number));
     }
 }

@@ -4,6 +4,7 @@ import static java.util.Objects.requireNonNull;
 
 import com.google.re2j.Pattern;
 import com.google.re2j.PatternSyntaxException;
+import java.math.BigDecimal;
 import java.util.Locale;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -125,6 +126,32 @@ public sealed interface ValueTest {
         boolean holds(double number) {
             return (leastIncluded ? number >= least : number > least)
                     && (mostIncluded ? number <= most : number < most);
+        }
+    }
+
+    /** A number as the text it is written as. */
+    static String written(double number) {
+        return number == Math.rint(number) && Math.abs(number) < 1e15
+                ? Long.toString((long) number)
+                : new BigDecimal(Double.toString(number)).toPlainString();
+    }
+
+    /** A text as the number it reads as; empty if it is none. */
+    static OptionalDouble number(String text) {
+        char first = text.isEmpty() ? ' ' : text.charAt(0);
+        if (first != '-' && (first < '0' || first > '9') || text.length() > 40) {
+            return OptionalDouble.empty();
+        }
+        for (int i = 1; i < text.length(); i++) {
+            char c = text.charAt(i);
+            if (c != '.' && (c < '0' || c > '9')) {
+                return OptionalDouble.empty();
+            }
+        }
+        try {
+            return OptionalDouble.of(Double.parseDouble(text));
+        } catch (NumberFormatException e) {
+            return OptionalDouble.empty();
         }
     }
 

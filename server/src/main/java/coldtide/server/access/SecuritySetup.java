@@ -73,7 +73,7 @@ class SecuritySetup {
                 .hasRole(READER)
                 .requestMatchers("/api/questions/*")
                 .hasRole(READER)
-                .requestMatchers(POST, "/api/apps/*/tide-table", "/api/apps/*/retention")
+                .requestMatchers(POST, "/api/apps/*/tide-table", "/api/apps/*/retention", "/api/apps/*/people-count")
                 .hasRole(READER)
                 .requestMatchers(GET, "/api/apps/**", "/v3/api-docs")
                 .hasRole(READER)

@@ -2,6 +2,7 @@ package coldtide.server.engine;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.who.Conditions;
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
@@ -17,7 +18,6 @@ import org.springframework.web.context.request.ServletRequestAttributes;
 public class Asking {
     private final Apps apps;
     private final Engine engine;
-
     private final Questions questions;
 
     Asking(Apps apps, Engine engine, Questions questions) {
@@ -26,8 +26,8 @@ public class Asking {
         this.questions = questions;
     }
 
-    /** What answers a question: one log, one set of threads. */
-    public record Asked(App app, EventLog log, ScanRunner runner) {}
+    /** What answers a question: one log, one set of threads, and what is known of conditions asked before. */
+    public record Asked(App app, EventLog log, ScanRunner runner, Conditions conditions) {}
 
     /** How an answer comes about. */
     @FunctionalInterface
@@ -54,7 +54,7 @@ public class Asking {
         EventLog log = engine.log(app)
                 .orElseThrow(() -> Problem.conflict("No events of " + app.name() + " have been received yet."));
         long began = System.nanoTime();
-        Asked asked = new Asked(app, log, engine.runner());
+        Asked asked = new Asked(app, log, engine.runner(), engine.conditions(app));
         T answer = name().map(name -> questions.named(name, () -> answering.answer(asked)))
                 .orElseGet(() -> answering.answer(asked));
         double millis = (System.nanoTime() - began) / 1e6;

@@ -2,6 +2,7 @@ package coldtide.server.engine;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.who.Conditions;
 import coldtide.server.store.App;
 import coldtide.server.store.EventReader;
 import jakarta.annotation.PreDestroy;
@@ -33,6 +34,8 @@ public class Engine {
 
     private static final int SEALED_SHARE = 10;
     private static final long SHORTEST_PAUSE_MILLIS = 500;
+    /** What may be kept of the conditions asked of one app. */
+    private static final long CONDITION_BYTES = 128L << 20;
 
     private final EventReader reader;
     private final ScanRunner runner;
@@ -50,6 +53,7 @@ public class Engine {
     /** The log in use, or nothing while there are no events; reading is one at a time for each app. */
     private static final class Kept {
         private final EventReader.Reading reading;
+        private final Conditions conditions = new Conditions(CONDITION_BYTES);
         private volatile Optional<EventLog> log = Optional.empty();
         private volatile boolean read;
         private volatile long readingOnMillis;
@@ -156,6 +160,11 @@ public class Engine {
 
     private Kept kept(App app) {
         return logs.computeIfAbsent(app.id(), id -> new Kept(reader.beginSealed(app)));
+    }
+
+    /** Conditions on events and people of an app, ready to be asked of its logs. */
+    public Conditions conditions(App app) {
+        return kept(app).conditions;
     }
 
     public ScanRunner runner() {

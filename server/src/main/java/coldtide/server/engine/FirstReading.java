@@ -29,7 +29,11 @@ class FirstReading implements ApplicationRunner {
     @Override
     public void run(ApplicationArguments arguments) {
         List<Asked> logs = apps.all().stream()
-                .flatMap(app -> engine.log(app).map(log -> new Asked(app, log, engine.runner())).stream())
+                .flatMap(app ->
+                        engine
+                                .log(app)
+                                .map(log -> new Asked(app, log, engine.runner(), engine.conditions(app)))
+                                .stream())
                 .toList();
         logs.forEach(asked -> warm(asked, 1));
         Thread warmer = new Thread(() -> logs.forEach(asked -> warm(asked, ROUNDS)), "warm-up");

@@ -18,6 +18,7 @@ import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import tools.jackson.core.JacksonException;
+import tools.jackson.core.exc.StreamConstraintsException;
 
 /** Turns what goes wrong into problem details: a sentence, and the field at fault where there is one. */
 @RestControllerAdvice
@@ -64,7 +65,9 @@ class Problems extends ResponseEntityExceptionHandler {
         String sentence = "The question could not be read as JSON.";
         String field = null;
         Throwable cause = rootCause(unreadable);
-        if (unreadable.getCause() instanceof JacksonException json) {
+        if (cause instanceof StreamConstraintsException) {
+            sentence = "The question is nested too deep, or a number or name in it is too long.";
+        } else if (unreadable.getCause() instanceof JacksonException json) {
             field = json.getPath().isEmpty()
                     ? null
                     : json.getPath().get(json.getPath().size() - 1).getPropertyName();

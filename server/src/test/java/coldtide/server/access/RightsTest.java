@@ -38,7 +38,11 @@ class RightsTest {
                 "marks")) {
             least("READER", "get /api/apps/{app}/" + seen);
         }
-        least("READER", "post /api/apps/{app}/tide-table", "post /api/apps/{app}/retention");
+        least(
+                "READER",
+                "post /api/apps/{app}/tide-table",
+                "post /api/apps/{app}/retention",
+                "post /api/apps/{app}/people-count");
         least("ANALYST", "post /api/apps");
         for (String changed : List.of(
                 "post imports",

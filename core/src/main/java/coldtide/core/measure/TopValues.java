@@ -1,0 +1,225 @@
+package coldtide.core.measure;
+
+import coldtide.core.log.Dictionary;
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import coldtide.core.scan.Analysis;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.who.ValueTest;
+import it.unimi.dsi.fastutil.HashCommon;
+import it.unimi.dsi.fastutil.ints.IntArrays;
+import it.unimi.dsi.fastutil.longs.Long2LongMap;
+import it.unimi.dsi.fastutil.longs.Long2LongMaps;
+import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Comparator;
+import java.util.List;
+import java.util.PriorityQueue;
+
+/**
+ * The most frequent of any number of values: exact, and in bounded space.
+ *
+ * <p>The first pass counts values as long as they are few, and always how many things fall into each of some buckets by a hash
+ * of their value. Only where values are many do further passes follow. Each counts the values of so many buckets, the fullest
+ * first, that no more values than there is room for can be in them; the passes end when no bucket is left that holds as much as
+ * the least frequent of the values found. So there is a pass for each {@code room} of things at the worst, and never an error.
+ *
+ * @param top most frequent first, equally frequent ones by text
+ * @param all how many things were counted
+ * @param notSet how many of them have no value
+ */
+record TopValues(List<Value> top, long all, long notSet) {
+    /** A value and how often it is there. */
+    record Value(String text, long count) {}
+
+    /** Takes the value of one thing after another. */
+    interface Into {
+        /** @param code of the text in the log's dictionary */
+        void text(int code);
+
+        void number(double value);
+
+        /** A thing without a value. */
+        void nothing();
+    }
+
+    /** Gives the values of all things in a shard, the same each time. */
+    interface Source {
+        void each(Shard shard, Into into);
+    }
+
+    private static final int ROOM = 1 << 20;
+    private static final int FEW = 1 << 13;
+    private static final int BUCKET_BITS = 16;
+    /** Before the code of a text; as the bits of a number this is none that is computed. */
+    private static final long TEXT = 0x7FFC_0000_0000_0000L;
+
+    private static final Comparator<Value> BEST_LAST =
+            Comparator.comparingLong(Value::count).thenComparing(Value::text, Comparator.reverseOrder());
+
+    static TopValues of(EventLog log, ScanRunner runner, Source source, int top) {
+        return of(log, runner, source, top, FEW, ROOM);
+    }
+
+    /**
+     * @param few most values told apart in the first pass
+     * @param room most values told apart in each further pass, if no single bucket holds more
+     */
+    static TopValues of(EventLog log, ScanRunner runner, Source source, int top, int few, int room) {
+        Counts first = runner.run(log, new Pass(source, new BitSet(), few));
+        Best best = new Best(top, log.texts());
+        if (first.values != null) {
+            best.offer(first.values);
+        } else {
+            int[] order = fullestFirst(first.buckets);
+            for (int at = 0; at < order.length && best.mayBeIn(first.buckets[order[at]]); ) {
+                BitSet wanted = new BitSet();
+                for (long things = 0; at < order.length; at++) {
+                    things += first.buckets[order[at]];
+                    if (things > room && !wanted.isEmpty()) {
+                        break;
+                    }
+                    wanted.set(order[at]);
+                }
+                best.offer(runner.run(log, new Pass(source, wanted, Integer.MAX_VALUE)).values);
+            }
+        }
+        return new TopValues(best.inOrder(), first.all, first.notSet);
+    }
+
+    private static int[] fullestFirst(long[] buckets) {
+        int[] order = new int[buckets.length];
+        for (int bucket = 0; bucket < order.length; bucket++) {
+            order[bucket] = bucket;
+        }
+        IntArrays.quickSort(order, (a, b) -> Long.compare(buckets[b], buckets[a]));
+        return order;
+    }
+
+    /** How many things have other values than those at the top. */
+    long other() {
+        return all - notSet - top.stream().mapToLong(Value::count).sum();
+    }
+
+    private static int bucket(long value) {
+        return (int) (HashCommon.mix(value) >>> 64 - BUCKET_BITS);
+    }
+
+    /** What one pass has counted. */
+    private static final class Counts {
+        final long[] buckets = new long[1 << BUCKET_BITS];
+        /** By value; null once there were too many. */
+        Long2LongOpenHashMap values = new Long2LongOpenHashMap();
+
+        long all;
+        long notSet;
+
+        void add(long value, long count, int most) {
+            if (values != null) {
+                values.addTo(value, count);
+                if (values.size() > most) {
+                    values = null;
+                }
+            }
+        }
+    }
+
+    /** Counts the values of some buckets, or of all if none is named. */
+    private record Pass(Source source, BitSet wanted, int most) implements Analysis<Counts, Counts> {
+        @Override
+        public Counts empty() {
+            return new Counts();
+        }
+
+        @Override
+        public void scan(Shard shard, Counts partial) {
+            source.each(shard, new Into() {
+                @Override
+                public void text(int code) {
+                    take(TEXT | code);
+                }
+
+                @Override
+                public void number(double value) {
+                    take(Double.doubleToLongBits(value + 0.0)); // of the two zeros one
+                }
+
+                @Override
+                public void nothing() {
+                    partial.all++;
+                    partial.notSet++;
+                }
+
+                private void take(long value) {
+                    int bucket = bucket(value);
+                    partial.all++;
+                    partial.buckets[bucket]++;
+                    if (wanted.isEmpty() || wanted.get(bucket)) {
+                        partial.add(value, 1, most);
+                    }
+                }
+            });
+        }
+
+        @Override
+        public void merge(Counts into, Counts from) {
+            into.all += from.all;
+            into.notSet += from.notSet;
+            for (int bucket = 0; bucket < into.buckets.length; bucket++) {
+                into.buckets[bucket] += from.buckets[bucket];
+            }
+            if (from.values == null) {
+                into.values = null;
+            } else {
+                Long2LongMaps.fastForEach(
+                        from.values, entry -> into.add(entry.getLongKey(), entry.getLongValue(), most));
+            }
+        }
+
+        @Override
+        public Counts finish(Counts partial) {
+            return partial;
+        }
+    }
+
+    /** The best so far, the worst of them at the head. */
+    private static final class Best {
+        private final int most;
+        private final Dictionary texts;
+        private final PriorityQueue<Value> queue = new PriorityQueue<>(BEST_LAST);
+
+        Best(int most, Dictionary texts) {
+            this.most = most;
+            this.texts = texts;
+        }
+
+        /** Whether a value that is there at most so often may belong to them. */
+        boolean mayBeIn(long count) {
+            return count > 0 && (queue.size() < most || count >= queue.element().count());
+        }
+
+        void offer(Long2LongOpenHashMap values) {
+            for (Long2LongMap.Entry each : values.long2LongEntrySet()) {
+                if (mayBeIn(each.getLongValue())) {
+                    queue.add(new Value(text(each.getLongKey()), each.getLongValue()));
+                    if (queue.size() > most) {
+                        queue.remove();
+                    }
+                }
+            }
+        }
+
+        private String text(long value) {
+            return (value & TEXT) == TEXT && value > 0
+                    ? texts.text((int) value)
+                    : ValueTest.written(Double.longBitsToDouble(value));
+        }
+
+        List<Value> inOrder() {
+            List<Value> values = new ArrayList<>(queue);
+            values.sort(BEST_LAST.reversed());
+            return values;
+        }
+    }
+}

@@ -1,0 +1,71 @@
+package coldtide.server.measure;
+
+import coldtide.core.measure.PeopleAnswer;
+import coldtide.core.measure.PeopleCount;
+import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.measure.PeopleQuestion.Split;
+import coldtide.core.who.PersonCondition;
+import coldtide.core.who.PersonCondition.Which;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.Asking.Asked;
+import coldtide.server.http.Problem;
+import coldtide.server.who.ConditionReader;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.Optional;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** Says for how many people a condition holds, and how many of them have each value of a property. */
+@RestController
+class PeopleCountController {
+    private static final int USUAL_TOP = 20;
+
+    private final Asking asking;
+
+    PeopleCountController(Asking asking) {
+        this.asking = asking;
+    }
+
+    /**
+     * The question as it comes over the wire.
+     *
+     * @param among a condition on people (docs/condition-format.md); null for everybody
+     * @param splitBy a property of people; null for the number alone
+     * @param value which value of it counts; null for the latest
+     * @param top how many values are told apart; null for 20
+     */
+    record PeopleAsk(
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Object.class)
+            JsonNode among,
+
+            @Schema(types = {"string", "null"}) String splitBy,
+            @Schema(types = {"string", "null"}) Which value,
+            @Schema(types = {"integer", "null"}) Integer top) {
+        PeopleQuestion question(Asked asked) {
+            PersonCondition who = among == null || among.isNull()
+                    ? PersonCondition.EVERYBODY
+                    : new ConditionReader(asked.log()).people(among, "among");
+            return new PeopleQuestion(who, Optional.ofNullable(splitBy).map(property -> split(asked, property)));
+        }
+
+        private Split split(Asked asked, String property) {
+            if (!asked.log().hasProperty(property)) {
+                throw Problem.badField("splitBy", "No property named \"" + property + "\" was ever received.");
+            }
+            return new Split(property, value == null ? Which.LATEST : value, top == null ? USUAL_TOP : top);
+        }
+    }
+
+    @PostMapping(path = "/api/apps/{app}/people-count", produces = MediaType.APPLICATION_JSON_VALUE)
+    Answered<PeopleAnswer> ask(@PathVariable String app, @RequestBody PeopleAsk ask) {
+        return asking.ask(
+                app, asked -> PeopleCount.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(asked)));
+    }
+}

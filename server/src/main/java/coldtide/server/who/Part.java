@@ -1,0 +1,138 @@
+package coldtide.server.who;
+
+import coldtide.server.http.Problem;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import tools.jackson.databind.JsonNode;
+
+/** One object of a condition's JSON, and where it stands. */
+final class Part {
+    /** Deeper than any condition may be, so that reading it ends. */
+    private static final int DEEPEST = 101;
+
+    private static final int SHOWN = 60;
+
+    private final JsonNode json;
+    private final String at;
+    private final int depth;
+
+    Part(JsonNode json, String at, int depth) {
+        this.json = json;
+        this.at = at;
+        this.depth = depth;
+        if (depth > DEEPEST) {
+            throw Problem.badField(at, "A condition may be nested at most " + (DEEPEST - 1) + " deep.");
+        }
+        if (json == null || !json.isObject()) {
+            throw Problem.badField(at, "\"" + at + "\" must be an object in braces.");
+        }
+    }
+
+    static String shown(String text) {
+        return text.length() > SHOWN ? text.substring(0, SHOWN) + " …" : text;
+    }
+
+    boolean has(String name) {
+        return json.has(name);
+    }
+
+    /** @throws Problem if there is anything else: a misspelt word must not be passed over in silence */
+    Part only(String... names) {
+        for (String name : json.propertyNames()) {
+            if (!List.of(names).contains(name)) {
+                throw fault(name, "is not known here; known are " + String.join(", ", names));
+            }
+        }
+        return this;
+    }
+
+    Part inner(String name) {
+        return new Part(json.get(name), place(name), depth + 1);
+    }
+
+    private String place(String name) {
+        return at + "." + shown(name);
+    }
+
+    <T> List<T> list(String name, Function<Part, T> each) {
+        JsonNode list = json.get(name);
+        if (!list.isArray()) {
+            throw fault(name, "must be a list in square brackets");
+        }
+        List<T> read = new ArrayList<>();
+        for (int i = 0; i < list.size(); i++) {
+            read.add(each.apply(new Part(list.get(i), place(name) + "[" + i + "]", depth + 1)));
+        }
+        return read;
+    }
+
+    String text(String name) {
+        JsonNode value = json.get(name);
+        if (value == null || !value.isString()) {
+            throw fault(name, "must be a text");
+        }
+        return value.stringValue();
+    }
+
+    /** One text or a list of them; numbers and true/false as they are written. */
+    List<String> texts(String name) {
+        JsonNode value = json.get(name);
+        List<String> texts = new ArrayList<>();
+        for (JsonNode each : value.isArray() ? value : List.of(value)) {
+            if (!each.isValueNode() || each.isNull()) {
+                throw fault(name, "must be a text or a list of texts");
+            }
+            texts.add(each.asString());
+        }
+        return texts;
+    }
+
+    double number(String name) {
+        JsonNode value = json.get(name);
+        if (!value.isNumber()) {
+            throw fault(name, "must be a number");
+        }
+        return value.doubleValue();
+    }
+
+    long whole(String name, long otherwise) {
+        JsonNode value = json.get(name);
+        if (value == null) {
+            return otherwise;
+        }
+        if (!value.isIntegralNumber() || !value.canConvertToInt()) {
+            throw fault(name, "must be a whole number");
+        }
+        return value.intValue();
+    }
+
+    String word(String name, Set<String> words) {
+        JsonNode value = json.get(name);
+        if (!value.isValueNode() || !words.contains(value.asString())) {
+            throw fault(
+                    name,
+                    "must be " + String.join(" or ", words.stream().sorted().toList()));
+        }
+        return value.asString();
+    }
+
+    /** What the core refuses, with the place. */
+    <T> T made(Supplier<T> maker) {
+        try {
+            return maker.get();
+        } catch (IllegalArgumentException refused) {
+            throw Problem.badField(at, refused.getMessage());
+        }
+    }
+
+    Problem fault(String why) {
+        return Problem.badField(at, "\"" + at + "\" " + why + ".");
+    }
+
+    Problem fault(String name, String why) {
+        return Problem.badField(place(name), "\"" + place(name) + "\" " + why + ".");
+    }
+}

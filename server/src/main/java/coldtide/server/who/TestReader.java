@@ -1,0 +1,67 @@
+package coldtide.server.who;
+
+import coldtide.core.who.ValueTest;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.BiFunction;
+import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+
+/** Reads the test of a property. */
+final class TestReader {
+    private static final List<String> BOUNDS = List.of("atLeast", "moreThan", "atMost", "lessThan");
+
+    private TestReader() {}
+
+    /**
+     * A condition on a property.
+     *
+     * @param not the condition that holds for the others
+     * @param further what else may stand beside property and test
+     */
+    static <C> C tested(
+            Part part,
+            String property,
+            BiFunction<String, ValueTest, C> condition,
+            UnaryOperator<C> not,
+            String... further) {
+        List<String> known = Stream.concat(
+                        Stream.of("property", "is", "contains", "matches", "set"),
+                        Stream.concat(BOUNDS.stream(), Stream.of(further)))
+                .toList();
+        part.only(known.toArray(String[]::new));
+        if (part.has("set")) {
+            C set = condition.apply(property, new ValueTest.IsSet());
+            return part.word("set", Set.of("true", "false")).equals("true") ? set : not.apply(set);
+        }
+        return condition.apply(property, part.made(() -> test(part)));
+    }
+
+    private static ValueTest test(Part part) {
+        if (part.has("is")) {
+            return new ValueTest.IsOneOf(new TreeSet<>(part.texts("is")));
+        }
+        if (part.has("contains")) {
+            return new ValueTest.Contains(part.text("contains"));
+        }
+        if (part.has("matches")) {
+            return new ValueTest.Matches(part.text("matches"));
+        }
+        if (BOUNDS.stream().noneMatch(part::has)) {
+            throw part.fault("says nothing of its property; it needs is, contains, matches, set or "
+                    + String.join(", ", BOUNDS));
+        }
+        boolean above = part.has("moreThan");
+        boolean below = part.has("lessThan");
+        return new ValueTest.Within(
+                above ? part.number("moreThan") : bound(part, "atLeast", Double.NEGATIVE_INFINITY),
+                !above,
+                below ? part.number("lessThan") : bound(part, "atMost", Double.POSITIVE_INFINITY),
+                !below);
+    }
+
+    private static double bound(Part part, String name, double otherwise) {
+        return part.has(name) ? part.number(name) : otherwise;
+    }
+}
