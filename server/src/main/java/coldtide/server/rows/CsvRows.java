@@ -3,7 +3,6 @@ package coldtide.server.rows;
 import coldtide.server.store.HeldBackRow.Kind;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
-import de.siegmar.fastcsv.reader.CsvRecord;
 import de.siegmar.fastcsv.reader.FieldMismatchStrategy;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
@@ -18,14 +17,14 @@ import java.util.Map;
 final class CsvRows implements Rows {
     private final FileText text;
     private final Reading reading;
-    private final CsvReader<CsvRecord> reader;
-    private final Iterator<CsvRecord> records;
+    private final CsvReader<CsvLine> reader;
+    private final Iterator<CsvLine> records;
     private long line;
 
     CsvRows(Path file, Reading reading) throws IOException, FileRefused {
         this.reading = reading;
         text = new FileText(file, reading.gzip(), reading.encoding());
-        reader = parser(reading.delimiter().charAt(0)).ofCsvRecord(text.reader());
+        reader = parser(reading.delimiter().charAt(0)).build(new CsvLine.Handler(), text.reader());
         records = reader.iterator();
         if (reading.header() && hasNext()) {
             records.next();
@@ -62,9 +61,9 @@ final class CsvRows implements Rows {
 
     @Override
     public Row next() {
-        CsvRecord read = records.next();
-        line = read.getStartingLineNumber();
-        return row(reading, line, read.getFields());
+        CsvLine read = records.next();
+        line = read.number();
+        return row(reading, line, read.fields());
     }
 
     static Row row(Reading reading, long line, List<String> fields) {

@@ -7,7 +7,6 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -82,8 +81,13 @@ public enum TimeForm {
             }
         }
         LocalDate day = LocalDate.of(two(text, 0) * 100 + two(text, 2), two(text, 5), two(text, 8));
-        LocalTime time = LocalTime.of(two(text, 11), two(text, 14), two(text, 17), nanos);
-        return day.atTime(time).toInstant(ZoneOffset.UTC);
+        int hour = two(text, 11);
+        int minute = two(text, 14);
+        int second = two(text, 17);
+        if (hour > 23 || minute > 59 || second > 59) {
+            throw new DateTimeException("no time of day: " + text);
+        }
+        return Instant.ofEpochSecond(day.toEpochDay() * 86_400 + hour * 3_600 + minute * 60 + second, nanos);
     }
 
     private static int two(String text, int at) {

@@ -7,10 +7,14 @@ import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.json.JsonFactory;
+import tools.jackson.core.util.JsonRecyclerPools;
 
 /** Reads the properties of events, kept as flat JSON objects, into the columns of a log. For one thread. */
 final class EventValues {
-    private static final JsonFactory JSON = new JsonFactory();
+    /** Buffers are each thread's own; the usual pool for all threads costs more than reading a small object does. */
+    static final JsonFactory JSON = JsonFactory.builder()
+            .recyclerPool(JsonRecyclerPools.threadLocalPool())
+            .build();
 
     private final EventLogBuilder builder;
     private final Object2IntOpenHashMap<String> numbers = new Object2IntOpenHashMap<>();

@@ -33,6 +33,9 @@ public class EventWriter {
     private static final String BY_THE_KEY =
             "set local jit = off; set local enable_seqscan = off; set local enable_bitmapscan = off";
 
+    private static final JsonMapper PROPERTIES =
+            JsonMapper.builder(EventValues.JSON).build();
+
     private static final long NOBODY = 0;
     private static final int PROGRESS_EVENTS = 400_000;
 
@@ -238,7 +241,7 @@ public class EventWriter {
         if (event.properties().isEmpty()) {
             copy.none();
         } else {
-            copy.json(json.writeValueAsBytes(event.properties()));
+            copy.json(PROPERTIES.writeValueAsBytes(event.properties()));
         }
     }
 

@@ -14,6 +14,7 @@ import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class RowCheckTest {
     private static final Instant NOW = Instant.parse("2026-06-10T12:00:00Z");
@@ -107,6 +108,23 @@ class RowCheckTest {
     })
     void timesAreReadWithTheirOffsetOrByTheClocksOfTheApp(String written, Instant meant) throws Exception {
         assertThat(read("7,app_open," + written + ",dev,,,,,,,,,,").time()).isEqualTo(meant);
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "2026-06-09T24:00:00Z",
+                "2026-06-09T10:60:00Z",
+                "2026-06-09T10:00:60Z",
+                "2026-02-29T10:00:00Z",
+                "2026-06-31T10:00:00Z",
+                "2026-06-09T10:00:0xZ",
+                "2026-06-09T10:00:00.Z"
+            })
+    void timesThatDoNotExistAreNone(String written) {
+        assertThatThrownBy(() -> read("7,n," + written + ",d,,,,,,,,,,"))
+                .isInstanceOf(RowFault.class)
+                .hasMessageContaining("is no time");
     }
 
     @ParameterizedTest
