@@ -76,7 +76,7 @@ export function ReadingSentence({ reading, app, onChange }: ReadingSentenceProps
       {parts.has('AMOUNT') && reading.format === 'CSV' && (
         <>
           {' '}
-          They are written like{' '}
+          Amounts are written like{' '}
           <Choice
             label="How amounts are written"
             value={reading.decimalComma ? 'comma' : 'point'}

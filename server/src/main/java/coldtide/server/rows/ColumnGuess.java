@@ -5,15 +5,18 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.Currency;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.IntPredicate;
 import java.util.function.Predicate;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /** Guesses what columns become, by their names first and by what stands in them where names do not tell. */
@@ -43,9 +46,36 @@ final class ColumnGuess {
         }
         time();
         amount();
-        if (!has(Part.INSTALL) && !has(Part.ACCOUNT) && !has(Part.NAME)) {
+        if (!has(Part.INSTALL) && !has(Part.ACCOUNT)) {
             strangeWords();
         }
+        if (!has(Part.NAME) && has(Part.AMOUNT)) {
+            whatCosts().ifPresent(column -> columnOf.put(Part.NAME, column));
+        }
+    }
+
+    /**
+     * Where only some rows have an amount it is no list of purchases: the first column that tells which, some of its values always
+     * having an amount and the others never, says what was done.
+     */
+    private Optional<Integer> whatCosts() {
+        int amount = columnOf.get(Part.AMOUNT);
+        return IntStream.range(0, names.size())
+                .filter(column -> !columnOf.containsValue(column))
+                .boxed()
+                .filter(column -> {
+                    Set<String> costs = values(column, row -> !row.get(amount).isBlank());
+                    Set<String> free = values(column, row -> row.get(amount).isBlank());
+                    return !costs.isEmpty()
+                            && !free.isEmpty()
+                            && Collections.disjoint(costs, free)
+                            && 2 * (costs.size() + free.size()) <= rows.size();
+                })
+                .findFirst();
+    }
+
+    private Set<String> values(int column, Predicate<List<String>> of) {
+        return rows.stream().filter(of).map(row -> row.get(column)).collect(Collectors.toSet());
     }
 
     /**
@@ -57,11 +87,11 @@ final class ColumnGuess {
             only(column -> all(column, ColumnGuess::isCurrency))
                     .ifPresent(column -> columnOf.put(Part.CURRENCY, column));
         }
-        if (!has(Part.AMOUNT)) {
+        if (!has(Part.AMOUNT) && (!has(Part.NAME) || has(Part.CURRENCY))) {
             only(column -> all(column, value -> PRICE.matcher(value).matches()))
                     .ifPresent(column -> columnOf.put(Part.AMOUNT, column));
         }
-        if (has(Part.AMOUNT) && has(Part.TIME)) {
+        if (has(Part.TIME) && (has(Part.AMOUNT) || has(Part.NAME))) {
             only(column -> !all(column, value -> PRICE.matcher(value).matches()) && differ(column))
                     .ifPresent(column -> columnOf.put(Part.ACCOUNT, column));
         }

@@ -9,7 +9,7 @@ import java.util.Set;
 public enum Part {
     ID("id", "event_id", "eventid", "uuid", "insert_id", "message_id", "order_id", "transaction_id"),
     SOURCE("source", "sender"),
-    NAME("name", "event", "event_name", "eventname", "action"),
+    NAME("name", "event", "event_name", "eventname", "event_type", "action", "activity", "what"),
     TIME(
             "time",
             "timestamp",

@@ -220,6 +220,21 @@ class FileLookTest {
         assertThat(reading.missing().orElseThrow()).startsWith("No column says who.");
     }
 
+    /** Boarding costs nothing and tickets do, so the column that tells them apart says what was done; the pier does not. */
+    @ParameterizedTest
+    @ValueSource(strings = {"vorgang", "what"})
+    void whereOnlySomeRowsHaveAnAmountSomethingElseSaysWhatWasDone(String called) throws Exception {
+        Reading reading = look("when;passenger;pier;" + called + ";fare;currency\n"
+                + "03/11/2026 08:12;P-001;North;boarded;;\n"
+                + "03/11/2026 08:15;P-001;North;ticket;3,50;EUR\n"
+                + "03/11/2026 09:01;P-002;South;boarded;;\n"
+                + "25/11/2026 09:02;P-003;South;ticket;12,00;EUR\n");
+        assertThat(reading.columns())
+                .extracting(Reading.Column::becomes)
+                .containsExactly(Part.TIME, Part.ACCOUNT, Part.PROPERTY, Part.NAME, Part.AMOUNT, Part.CURRENCY);
+        assertThat(reading.eventName()).isNull();
+    }
+
     @Test
     void aValueThatIsNoMoneyStaysAProperty() throws Exception {
         Reading reading = look("event,time,user,value\nscore,2026-06-01,a,17\n");
