@@ -324,6 +324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/people-count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/rail": {
         parameters: {
             query?: never;
@@ -552,6 +568,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AnsweredPeopleAnswer: {
+            answer: components["schemas"]["PeopleAnswer"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredRailView: {
             answer: components["schemas"]["RailView"];
             foot: components["schemas"]["Foot"];
@@ -659,6 +679,11 @@ export interface components {
             millis: number;
             /** Format: date-time */
             watermark: string;
+        };
+        Group: {
+            /** Format: int64 */
+            people: number;
+            value: string;
         };
         HeldBackDay: {
             /** Format: date */
@@ -818,6 +843,25 @@ export interface components {
         OwnPassword: {
             fresh: string;
             old: string;
+        };
+        PeopleAnswer: {
+            /** Format: int64 */
+            all: number;
+            groups: components["schemas"]["Group"][];
+            /** Format: int64 */
+            notSet: number;
+            /** Format: int64 */
+            other: number;
+            /** Format: int64 */
+            people: number;
+        };
+        PeopleAsk: {
+            among: Record<string, never> | null;
+            splitBy: string | null;
+            /** Format: int32 */
+            top: number | null;
+            /** @enum {string|null} */
+            value: "FIRST" | "LATEST" | null;
         };
         PersonView: {
             /** Format: date-time */
@@ -1647,6 +1691,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EnteredMark"];
+                };
+            };
+        };
+    };
+    ask_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredPeopleAnswer"];
                 };
             };
         };

@@ -33,7 +33,13 @@ export const theme = createTheme({
       },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
-    MuiButton: { defaultProps: { disableElevation: true, size: 'small' } },
+    MuiButton: {
+      defaultProps: { disableElevation: true, size: 'small' },
+      // Without its ripple the library shows no focus at all.
+      styleOverrides: {
+        root: { '&.Mui-focusVisible': { outline: '2px solid var(--act)', outlineOffset: '2px' } },
+      },
+    },
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiMenuItem: { defaultProps: { dense: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },

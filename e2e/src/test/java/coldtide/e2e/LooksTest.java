@@ -10,6 +10,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
+import java.util.ArrayList;
 import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -52,6 +53,26 @@ class LooksTest {
                     assertThat((String) name).as("%s in %s", control, room).isNotEmpty();
                 }
             }
+        }
+    }
+
+    /** Who goes by keyboard sees where they are: a ring, or the frame of the field. */
+    @Test
+    void whatHasTheFocusShowsIt() {
+        try (Visitor visitor = Visitor.in("settings")) {
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Enter a release"))
+                    .waitFor();
+            List<Locator> focused = new ArrayList<>();
+            for (int i = 0; i < 18; i++) {
+                visitor.page.keyboard().press("Tab");
+                Locator control = visitor.page.locator("button:focus, a:focus");
+                if (control.count() == 1) {
+                    assertThat(control).not().hasCSS("outline-style", "none");
+                    focused.add(control);
+                }
+            }
+            assertThat(focused).hasSizeGreaterThan(8);
         }
     }
 

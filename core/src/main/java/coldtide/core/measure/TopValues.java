@@ -115,7 +115,17 @@ record TopValues(List<Value> top, long all, long notSet) {
         long all;
         long notSet;
 
-        void add(long value, long count, int most) {
+        /** With room made before: a table filled in the order of a larger one of its kind would be a single long chain. */
+        void addAll(Counts from, int most) {
+            if (from.values == null) {
+                values = null;
+            } else if (values != null) {
+                values.ensureCapacity(values.size() + from.values.size());
+                Long2LongMaps.fastForEach(from.values, entry -> add(entry.getLongKey(), entry.getLongValue(), most));
+            }
+        }
+
+        private void add(long value, long count, int most) {
             if (values != null) {
                 values.addTo(value, count);
                 if (values.size() > most) {
@@ -169,12 +179,7 @@ record TopValues(List<Value> top, long all, long notSet) {
             for (int bucket = 0; bucket < into.buckets.length; bucket++) {
                 into.buckets[bucket] += from.buckets[bucket];
             }
-            if (from.values == null) {
-                into.values = null;
-            } else {
-                Long2LongMaps.fastForEach(
-                        from.values, entry -> into.add(entry.getLongKey(), entry.getLongValue(), most));
-            }
+            into.addAll(from, most);
         }
 
         @Override
