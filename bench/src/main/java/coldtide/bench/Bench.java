@@ -83,7 +83,9 @@ public final class Bench {
                 Engines engines = new Engines(embedded, server);
                 ScanRunner runner = new ScanRunner(Runtime.getRuntime().availableProcessors(), Duration.ofMinutes(5))) {
             EventLog log = load(people, embedded, engines);
-            return new Bench(log, engines, runner, rounds).questions();
+            List<Row> rows = new Bench(log, engines, runner, rounds).questions();
+            costs(log, runner, rounds);
+            return rows;
         }
     }
 
@@ -110,6 +112,16 @@ public final class Bench {
             engines.copy();
             return log;
         }
+    }
+
+    private static void costs(EventLog log, ScanRunner runner, int rounds) {
+        ConditionCosts costs = new ConditionCosts(log, runner, rounds);
+        System.out.printf("%n%-52s %9s %9s %12s %12s%n", "condition", "first, ms", "again, ms", "bytes kept", "people");
+        costs.costs().forEach(ConditionCosts.Cost::print);
+        double floor = costs.floor();
+        System.out.printf(
+                "reading day and time of every event once: %.2f ms, %.1f GB/s%n",
+                floor, 6.0 * log.events() / floor / 1e6);
     }
 
     private static void memory(EventLog log) {

@@ -124,27 +124,37 @@ public final class Fleet {
     }
 
     /** {@code --server URL --app KEY --key SECRET --rate EVENTS_A_SECOND}; ends with Ctrl-C. */
-    public static void main(String[] arguments) throws IOException, InterruptedException {
+    public static void main(String[] arguments) throws InterruptedException {
         Map<String, String> options = new HashMap<>();
         for (int i = 0; i + 1 < arguments.length; i += 2) {
             options.put(arguments[i], arguments[i + 1]);
         }
-        if (!options.containsKey("--key")) {
-            System.err.println(
-                    "Say with which key to send: --key SECRET [--app gullcombe] [--server http://127.0.0.1:8080]"
-                            + " [--rate 50]");
+        String rate = options.getOrDefault("--rate", "50");
+        if (!options.containsKey("--key") || !rate.matches("[1-9]\\d{0,4}")) {
+            System.err.println("Say with which key to send, and how many events a second from 1 to 99999: --key SECRET"
+                    + " [--app gullcombe] [--server http://127.0.0.1:8080] [--rate 50]");
             System.exit(2);
         }
-        int rate = Integer.parseInt(options.getOrDefault("--rate", "50"));
+        String server = options.getOrDefault("--server", "http://127.0.0.1:8080");
         Fleet fleet = new Fleet(
                 ScenarioFile.gullcombe(),
-                options.getOrDefault("--server", "http://127.0.0.1:8080"),
+                server,
                 options.getOrDefault("--app", "gullcombe"),
                 options.get("--key"),
                 "fleet" + Instant.now().getEpochSecond());
+        try {
+            fleet.sendOn(Integer.parseInt(rate));
+        } catch (IOException unreachable) {
+            System.err.println("No answer from " + server + "; is it running there?");
+            System.exit(1);
+        }
+    }
+
+    /** Sends so many events each second, for ever. */
+    private void sendOn(int rate) throws IOException, InterruptedException {
         while (true) {
             long began = System.nanoTime();
-            Tally tally = fleet.send(rate);
+            send(rate);
             System.out.println(tally.sent() + " events sent"
                     + (tally.refused() > 0
                             ? ", " + tally.refused() + " messages refused: " + tally.lastRefusal()

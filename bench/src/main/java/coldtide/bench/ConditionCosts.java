@@ -1,0 +1,153 @@
+package coldtide.bench;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import coldtide.core.measure.PeopleCount;
+import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.scan.Analysis;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import coldtide.core.who.PersonCondition.Did;
+import coldtide.core.who.PersonCondition.Which;
+import coldtide.core.who.ValueTest;
+import coldtide.core.who.Window;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What each kind of condition costs: asked for the first time, asked again, and in bytes kept. Beside it the floor: reading the
+ * day and the time of every event once, which is as fast as memory gives them.
+ */
+final class ConditionCosts {
+    private final EventLog log;
+    private final ScanRunner runner;
+    private final int rounds;
+
+    ConditionCosts(EventLog log, ScanRunner runner, int rounds) {
+        this.log = log;
+        this.runner = runner;
+        this.rounds = rounds;
+    }
+
+    /**
+     * What a condition costs.
+     *
+     * @param people for whom it holds
+     * @param first and {@code again} in milliseconds
+     */
+    record Cost(String condition, long people, double first, double again, long bytes) {
+        void print() {
+            System.out.printf("%-52s %9.2f %9.2f %,12d %,12d%n", condition, first, again, bytes, people);
+        }
+    }
+
+    private static Map<String, PersonCondition> conditions() {
+        EventCondition lit = EventCondition.named("beacon_lit");
+        EventCondition stars = new EventCondition.Property("stars", ValueTest.Within.atLeast(3));
+        EventCondition model = new EventCondition.Property("device_model", new ValueTest.Contains("a"));
+        EventCondition version = new EventCondition.Property("app_version", new ValueTest.Matches("^1\\.[4-6]\\."));
+        Map<String, PersonCondition> all = new LinkedHashMap<>();
+        all.put("did an event", Did.atLeast(1, lit, Window.EVER));
+        all.put("did an event 5 times in the first week", Did.atLeast(5, lit, new Window.OfPerson(0, 6)));
+        all.put("did not do an event", Did.never(EventCondition.named("purchase"), Window.EVER));
+        all.put("did an event with a number of 3 or more", Did.atLeast(1, EventCondition.all(lit, stars), Window.EVER));
+        all.put("did an event where a context contains a text", Did.atLeast(1, model, Window.EVER));
+        all.put("did an event where a context matches", Did.atLeast(1, version, Window.EVER));
+        all.put("did anything active", Did.atLeast(1, new EventCondition.Active(), Window.EVER));
+        all.put(
+                "did an event for the first time in a week",
+                new PersonCondition.FirstDid(lit, new Window.OfPerson(7, 13)));
+        all.put(
+                "did one event, then another within an hour",
+                new PersonCondition.Then(
+                        EventCondition.named("shop_opened"),
+                        EventCondition.named("purchase"),
+                        Duration.ofHours(1),
+                        Window.EVER));
+        ValueTest portugal = new ValueTest.IsOneOf(Set.of("PT"));
+        all.put("first country is one", new PersonCondition.Property("country", Which.FIRST, portugal));
+        all.put("latest country is one", new PersonCondition.Property("country", Which.LATEST, portugal));
+        all.put("all of the above, together", new PersonCondition.Either(List.copyOf(all.values())));
+        return all;
+    }
+
+    List<Cost> costs() {
+        return conditions().entrySet().stream()
+                .map(each -> cost(each.getKey(), each.getValue()))
+                .toList();
+    }
+
+    private Cost cost(String name, PersonCondition condition) {
+        double[] first = new double[rounds];
+        double[] again = new double[rounds];
+        long people = 0;
+        long bytes = 0;
+        for (int round = 0; round < rounds; round++) {
+            Conditions fresh = new Conditions(1L << 30);
+            long began = System.nanoTime();
+            people = count(fresh, condition);
+            long between = System.nanoTime();
+            count(fresh, condition);
+            first[round] = (between - began) / 1e6;
+            again[round] = (System.nanoTime() - between) / 1e6;
+            bytes = fresh.bytes();
+        }
+        return new Cost(name, people, median(first), median(again), bytes);
+    }
+
+    private long count(Conditions conditions, PersonCondition condition) {
+        return PeopleCount.answer(log, runner, conditions, new PeopleQuestion(condition, Optional.empty()))
+                .people();
+    }
+
+    /** Milliseconds to read 6 bytes of every event once, on all threads. */
+    double floor() {
+        double[] millis = new double[2 * rounds + 1];
+        for (int round = 0; round < millis.length; round++) {
+            long began = System.nanoTime();
+            if (runner.run(log, new Touch())[0] == 0) {
+                throw new IllegalStateException("All events are of the first moment of the first day.");
+            }
+            millis[round] = (System.nanoTime() - began) / 1e6;
+        }
+        return median(millis);
+    }
+
+    private static double median(double[] values) {
+        Arrays.sort(values);
+        return values[values.length / 2];
+    }
+
+    private static final class Touch implements Analysis<long[], long[]> {
+        @Override
+        public long[] empty() {
+            return new long[1];
+        }
+
+        @Override
+        public void scan(Shard shard, long[] partial) {
+            long sum = 0;
+            for (int row = 0; row < shard.events(); row++) {
+                sum += shard.eventDay[row] + shard.eventMillisOfDay[row];
+            }
+            partial[0] += sum;
+        }
+
+        @Override
+        public void merge(long[] into, long[] from) {
+            into[0] += from[0];
+        }
+
+        @Override
+        public long[] finish(long[] partial) {
+            return partial;
+        }
+    }
+}
