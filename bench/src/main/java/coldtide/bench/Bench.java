@@ -274,7 +274,7 @@ public final class Bench {
         return (System.nanoTime() - began) / 1e6;
     }
 
-    private static double median(double[] values) {
+    static double median(double[] values) {
         Arrays.sort(values);
         return values[values.length / 2];
     }

@@ -14,7 +14,6 @@ import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.ValueTest;
 import coldtide.core.who.Window;
 import java.time.Duration;
-import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -99,7 +98,7 @@ final class ConditionCosts {
             again[round] = (System.nanoTime() - between) / 1e6;
             bytes = fresh.bytes();
         }
-        return new Cost(name, people, median(first), median(again), bytes);
+        return new Cost(name, people, Bench.median(first), Bench.median(again), bytes);
     }
 
     private long count(Conditions conditions, PersonCondition condition) {
@@ -117,12 +116,7 @@ final class ConditionCosts {
             }
             millis[round] = (System.nanoTime() - began) / 1e6;
         }
-        return median(millis);
-    }
-
-    private static double median(double[] values) {
-        Arrays.sort(values);
-        return values[values.length / 2];
+        return Bench.median(millis);
     }
 
     private static final class Touch implements Analysis<long[], long[]> {
