@@ -14,7 +14,10 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Refuses JSON larger than any question or change is, before it takes memory. Messages of events have a limit of their own. */
 @Component
 class QuestionSize extends OncePerRequestFilter {
-    private static final long MOST_BYTES = 256 * 1024;
+    /** A file of marks, a corrected row, how a file is to be read column by column: whatever stands in JSON. */
+    private static final long MOST_KB = 2_048;
+    /** Conditions are kept in memory to be asked again. */
+    private static final long CONDITION_KB = 256;
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
@@ -27,11 +30,9 @@ class QuestionSize extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        if (request.getContentLengthLong() > MOST_BYTES) {
-            Refusals.write(
-                    response,
-                    HttpStatus.CONTENT_TOO_LARGE,
-                    "A question may have at most " + MOST_BYTES / 1024 + " KB.");
+        long most = request.getRequestURI().endsWith("/people-count") ? CONDITION_KB : MOST_KB;
+        if (request.getContentLengthLong() > most * 1024) {
+            Refusals.write(response, HttpStatus.CONTENT_TOO_LARGE, "What is sent may have at most " + most + " KB.");
         } else if (request.getContentLengthLong() < 0 && request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null) {
             Refusals.write(response, HttpStatus.LENGTH_REQUIRED, "Say with the question how long it is.");
         } else {

@@ -59,7 +59,7 @@ public final class ConditionReader {
         }
         if (part.has("property")) {
             boolean first = part.has("value")
-                    && part.word("value", Set.of("first", "latest")).equals("first");
+                    && part.word("value", Set.of("FIRST", "LATEST")).equals("FIRST");
             return TestReader.tested(
                     part,
                     known(part),

@@ -31,11 +31,25 @@ final class TestReader {
                         Stream.concat(BOUNDS.stream(), Stream.of(further)))
                 .toList();
         part.only(known.toArray(String[]::new));
+        oneTest(part);
         if (part.has("set")) {
             C set = condition.apply(property, new ValueTest.IsSet());
             return part.word("set", Set.of("true", "false")).equals("true") ? set : not.apply(set);
         }
         return condition.apply(property, part.made(() -> test(part)));
+    }
+
+    /** Of two tests one would be passed over in silence; bounds go together, one below and one above. */
+    private static void oneTest(Part part) {
+        long bounds = Stream.of(List.of("atLeast", "moreThan"), List.of("atMost", "lessThan"))
+                .filter(pair -> pair.stream().anyMatch(part::has))
+                .count();
+        long named = Stream.concat(Stream.of("is", "contains", "matches", "set"), BOUNDS.stream())
+                .filter(part::has)
+                .count();
+        if (named > Math.max(1, bounds)) {
+            throw part.fault("has more than one test; put them side by side with all");
+        }
     }
 
     private static ValueTest test(Part part) {

@@ -71,7 +71,7 @@ class PeopleCountTruthTest {
                         "select person from e join event_context c on c.id = context_id group by person having count(*)"
                                 + " filter (where active and c.properties ->> 'app_version' ~ '^1\\.[0-3]') = 0"),
                 question(
-                        "{'either': [{'property': 'country', 'value': 'first', 'contains': 'p'},"
+                        "{'either': [{'property': 'country', 'value': 'FIRST', 'contains': 'p'},"
                                 + " {'property': 'item', 'set': false}]}",
                         "select distinct person from e where person in (select person from ("
                                 + ordered("country", "asc") + ") f where lower(value) like '%p%') or person not in"
@@ -125,6 +125,10 @@ class PeopleCountTruthTest {
                 "{'property': 'nation', 'is': 'x'} | among.property | a property that was never received",
                 "{'property': 'country'} | among | says nothing of its property",
                 "{'property': 'country', 'iss': 'x'} | among.iss | is not known here",
+                "{'property': 'country', 'is': 'PT', 'contains': 'P'} | among | more than one test",
+                "{'property': 'level', 'atLeast': 1, 'moreThan': 2} | among | more than one test",
+                "{'property': 'level', 'set': true, 'atMost': 2} | among | more than one test",
+                "{'property': 'country', 'value': 'first', 'is': 'PT'} | among.value | must be FIRST or LATEST",
                 "{'property': 'country', 'is': {}} | among.is | must be a text or a list of texts",
                 "{'property': 'country', 'matches': '(a'} | among | cannot be read",
                 "{'all': {}} | among.all | must be a list",
@@ -159,6 +163,8 @@ class PeopleCountTruthTest {
         Answer large = ask(megabyte, "");
         assertThat(large.status()).isEqualTo(413);
         assertThat(large.json().get("detail").asString()).contains("at most 256 KB");
+        Answer marks = Caller.demo().post("/api/apps/gullcombe/marks/file", Map.of("text", "x".repeat(300_000)));
+        assertThat(marks.status()).as("a file of marks may be larger").isEqualTo(200);
         String explodes = "{\"property\":\"country\",\"matches\":\"^(([a-z])+.)+[A-Z]([a-z])+$\"}";
         assertThat(ask(explodes, "").status()).isEqualTo(200);
         Answer none = ask("null", ",\"splitBy\":\"nation\"");
