@@ -69,6 +69,11 @@ build_application() {
   }
 }
 
+build_bench() {
+  (cd "$ROOT" && mvn -B -q -pl core,world,bench -DskipTests -Dspotbugs.skip=true package dependency:build-classpath \
+    -Dmdep.outputFile="$RUN/bench.cp" >"$RUN/bench.log" 2>&1) || fail "the bench could not be built; see .run/bench.log."
+}
+
 # --- the private cluster -------------------------------------------------------------------------------------------
 
 # Run PostgreSQL's programs: as root they must belong to the postgres user, from / and with a clean environment.

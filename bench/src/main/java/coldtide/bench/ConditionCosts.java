@@ -1,10 +1,8 @@
 package coldtide.bench;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Shard;
 import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
-import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
@@ -20,16 +18,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
-/**
- * What each kind of condition costs: asked for the first time, asked again, and in bytes kept. Beside it the floor: reading the
- * day and the time of every event once, which is as fast as memory gives them.
- */
+/** What each kind of condition costs: asked for the first time, asked again, and in bytes kept. */
 final class ConditionCosts {
     private final EventLog log;
     private final ScanRunner runner;
     private final int rounds;
 
-    ConditionCosts(EventLog log, ScanRunner runner, int rounds) {
+    private ConditionCosts(EventLog log, ScanRunner runner, int rounds) {
         this.log = log;
         this.runner = runner;
         this.rounds = rounds;
@@ -41,7 +36,7 @@ final class ConditionCosts {
      * @param people for whom it holds
      * @param first and {@code again} in milliseconds
      */
-    record Cost(String condition, long people, double first, double again, long bytes) {
+    private record Cost(String condition, long people, double first, double again, long bytes) {
         void print() {
             System.out.printf("%-52s %9.2f %9.2f %,12d %,12d%n", condition, first, again, bytes, people);
         }
@@ -77,10 +72,10 @@ final class ConditionCosts {
         return all;
     }
 
-    List<Cost> costs() {
-        return conditions().entrySet().stream()
-                .map(each -> cost(each.getKey(), each.getValue()))
-                .toList();
+    static void print(EventLog log, ScanRunner runner, int rounds) {
+        ConditionCosts costs = new ConditionCosts(log, runner, rounds);
+        System.out.printf("%n%-52s %9s %9s %12s %12s%n", "condition", "first, ms", "again, ms", "bytes kept", "people");
+        conditions().forEach((name, condition) -> costs.cost(name, condition).print());
     }
 
     private Cost cost(String name, PersonCondition condition) {
@@ -104,44 +99,5 @@ final class ConditionCosts {
     private long count(Conditions conditions, PersonCondition condition) {
         return PeopleCount.answer(log, runner, conditions, new PeopleQuestion(condition, Optional.empty()))
                 .people();
-    }
-
-    /** Milliseconds to read 6 bytes of every event once, on all threads. */
-    double floor() {
-        double[] millis = new double[2 * rounds + 1];
-        for (int round = 0; round < millis.length; round++) {
-            long began = System.nanoTime();
-            if (runner.run(log, new Touch())[0] == 0) {
-                throw new IllegalStateException("All events are of the first moment of the first day.");
-            }
-            millis[round] = (System.nanoTime() - began) / 1e6;
-        }
-        return Bench.median(millis);
-    }
-
-    private static final class Touch implements Analysis<long[], long[]> {
-        @Override
-        public long[] empty() {
-            return new long[1];
-        }
-
-        @Override
-        public void scan(Shard shard, long[] partial) {
-            long sum = 0;
-            for (int row = 0; row < shard.events(); row++) {
-                sum += shard.eventDay[row] + shard.eventMillisOfDay[row];
-            }
-            partial[0] += sum;
-        }
-
-        @Override
-        public void merge(long[] into, long[] from) {
-            into[0] += from[0];
-        }
-
-        @Override
-        public long[] finish(long[] partial) {
-            return partial;
-        }
     }
 }

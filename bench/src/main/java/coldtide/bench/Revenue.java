@@ -22,37 +22,45 @@ final class Revenue implements Analysis<Revenue.Partial, Revenue.Total> {
     record Total(long micros, long people, long cells) {}
 
     private final EventLog log;
+    private final Numbered version;
+    private final Numbered country;
     private final int groups;
-    /** The group of a context. */
-    private final int[] groupOf;
-
     private final boolean[] passive;
+
+    /**
+     * Values of a property of contexts, numbered from 0 on.
+     *
+     * @param codes of texts by context
+     * @param numbers by code of text and one more: a context without the property has the code -1
+     */
+    private record Numbered(int[] codes, int[] numbers, int count) {
+        static Numbered of(EventLog log, String property) {
+            int[] codes = log.contexts().codes(property).orElseThrow();
+            int[] numbers = new int[log.texts().size() + 1];
+            for (int context = 0; context < log.contexts().size(); context++) {
+                numbers[codes[context] + 1] = 1;
+            }
+            int count = 0;
+            for (int code = 0; code < numbers.length; code++) {
+                numbers[code] = numbers[code] == 0 ? -1 : count++;
+            }
+            return new Numbered(codes, numbers, count);
+        }
+
+        int of(int context) {
+            return numbers[codes[context] + 1];
+        }
+    }
 
     Revenue(EventLog log) {
         this.log = log;
-        int[] versions = log.contexts().codes("app_version").orElseThrow();
-        int[] countries = log.contexts().codes("country").orElseThrow();
-        int contexts = log.contexts().size();
-        int[] version = dense(versions, contexts);
-        int[] country = dense(countries, contexts);
-        int width = Arrays.stream(country).max().orElse(0) + 1;
-        groups = (Arrays.stream(version).max().orElse(0) + 1) * width;
-        groupOf = new int[contexts];
-        for (int c = 0; c < contexts; c++) {
-            groupOf[c] = version[c] * width + country[c];
-        }
+        version = Numbered.of(log, "app_version");
+        country = Numbered.of(log, "country");
+        groups = version.count() * country.count();
         passive = new boolean[log.eventNames().size()];
         for (int code = 0; code < passive.length; code++) {
             passive[code] = log.isPassive(code);
         }
-    }
-
-    /** Text codes as numbers from 0 on. */
-    private static int[] dense(int[] codes, int size) {
-        int[] distinct = Arrays.stream(codes, 0, size).distinct().sorted().toArray();
-        return Arrays.stream(codes, 0, size)
-                .map(code -> Arrays.binarySearch(distinct, code))
-                .toArray();
     }
 
     @Override
@@ -60,6 +68,10 @@ final class Revenue implements Analysis<Revenue.Partial, Revenue.Total> {
         return new Partial(log.days() * groups);
     }
 
+    /**
+     * A day that no other run of the person shares needs no look at its events: whether the person was active is known. Only days
+     * on which a version or a country changed are read row by row.
+     */
     @Override
     public void scan(Shard shard, Partial partial) {
         int[] lastDay = new int[groups];
@@ -68,25 +80,51 @@ final class Revenue implements Analysis<Revenue.Partial, Revenue.Total> {
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             int money = shard.moneyFrom[person];
             int moneyEnd = shard.moneyFrom[person + 1];
-            for (int run = shard.runFrom[person]; run < shard.runFrom[person + 1]; run++) {
-                int group = groupOf[shard.runContext[run]];
-                int end = run + 1 < shard.runFrom[person + 1] ? shard.runRow[run + 1] : shard.eventFrom[person + 1];
-                int last = lastPerson[group] == person ? lastDay[group] : -1;
-                for (int row = shard.runRow[run]; row < end; row++) {
-                    if (shard.eventDay[row] != last && !passive[shard.eventName[row]]) {
-                        last = shard.eventDay[row];
-                        partial.people[last * groups + group]++;
+            int active = shard.activeFrom[person];
+            int activeEnd = shard.activeFrom[person + 1];
+            int lastRun = shard.runFrom[person + 1] - 1;
+            int before = -1;
+            for (int run = shard.runFrom[person]; run <= lastRun; run++) {
+                int context = shard.runContext[run];
+                int group = version.of(context) * country.count() + country.of(context);
+                int from = shard.runRow[run];
+                int to = run < lastRun ? shard.runRow[run + 1] : shard.eventFrom[person + 1];
+                int last = shard.eventDay[to - 1];
+                int after = run < lastRun ? shard.eventDay[to] : Integer.MAX_VALUE;
+                for (; active < activeEnd && shard.activeDay[active] <= last; active++) {
+                    int day = shard.activeDay[active];
+                    boolean counted = lastPerson[group] == person && lastDay[group] == day;
+                    boolean shared = day == before || day == after;
+                    if (!counted && (!shared || active(shard, from, to, day))) {
+                        partial.people[day * groups + group]++;
+                        lastPerson[group] = person;
+                        lastDay[group] = day;
                     }
                 }
-                lastPerson[group] = person;
-                lastDay[group] = last;
-                for (; money < moneyEnd && shard.moneyRow[money] < end; money++) {
+                if (last == after && active > shard.activeFrom[person] && shard.activeDay[active - 1] == last) {
+                    active--;
+                }
+                before = last;
+                for (; money < moneyEnd && shard.moneyRow[money] < to; money++) {
                     if (shard.moneyMicros[money] != Shard.NO_RATE) {
                         partial.micros[shard.moneyDay[money] * groups + group] += shard.moneyMicros[money];
                     }
                 }
             }
         }
+    }
+
+    /** Whether any of some rows is an active one of a day, which is the first or the last of theirs. */
+    private boolean active(Shard shard, int from, int to, int day) {
+        boolean first = shard.eventDay[from] == day;
+        for (int row = first ? from : to - 1;
+                row >= from && row < to && shard.eventDay[row] == day;
+                row += first ? 1 : -1) {
+            if (!passive[shard.eventName[row]]) {
+                return true;
+            }
+        }
+        return false;
     }
 
     @Override

@@ -21,7 +21,7 @@ import java.util.Map;
 import org.duckdb.DuckDBAppender;
 import org.duckdb.DuckDBConnection;
 
-/** Puts one demo world into both engines: a log, and a table {@code e} of the same rows. */
+/** Puts one demo world into a log, and into a table {@code e} of the same rows of the embedded engine. */
 final class WorldLog {
     private final EventLogBuilder builder;
     private final RawEvent raw = new RawEvent();
@@ -38,6 +38,13 @@ final class WorldLog {
         world.rates().forEach(rate -> rates.put(rate.currency(), rate.day(), rate.rate()));
         calendar = new ReportingCalendar(world.scenario().zone());
         builder = new EventLogBuilder(LogSettings.usual(calendar, rates));
+    }
+
+    static EventLog of(Scenario scenario) {
+        World world = new World(scenario);
+        WorldLog log = new WorldLog(world);
+        world.eachPerson(events -> events.forEach(log::add));
+        return log.builder.build().orElseThrow();
     }
 
     static EventLog fill(Scenario scenario, DuckDBConnection connection) throws Exception {

@@ -1,7 +1,5 @@
 package coldtide.core.log;
 
-import java.util.function.IntConsumer;
-
 /** The rows of a shard by the name of their event, ascending, so that who asks for one name reads only its rows. */
 public final class RowsByName {
     /** Rows of name {@code c} stand from {@code from[c]} to before {@code from[c + 1]}. */
@@ -43,14 +41,10 @@ public final class RowsByName {
         return name + 1 < from.length ? from[name + 1] - from[name] : 0;
     }
 
-    /** Every row of a name, ascending. */
-    public void each(int name, IntConsumer row) {
-        if (name + 1 >= from.length) {
-            return;
-        }
-        for (int i = from[name]; i < from[name + 1]; i++) {
-            row.accept(near != null ? near[i] : far[i]);
-        }
+    /** Row {@code i} of a name that has more than {@code i}; they ascend. */
+    public int row(int name, int i) {
+        int at = from[name] + i;
+        return near != null ? near[at] : far[at];
     }
 
     long bytes() {

@@ -56,8 +56,8 @@ abstract class EventMask extends ShardBits {
             boolean fewer = 2 * passing <= shard.events();
             long[] bits = Bits.of(shard.events());
             for (int code = 0; code < passes.length; code++) {
-                if (passes[code] == fewer) {
-                    shard.rowsByName.each(code, row -> Bits.set(bits, row));
+                for (int i = 0; passes[code] == fewer && i < shard.rowsByName.count(code); i++) {
+                    Bits.set(bits, shard.rowsByName.row(code, i));
                 }
             }
             return fewer ? bits : Bits.not(bits, shard.events());

@@ -11,7 +11,9 @@ abstract class PersonMask extends ShardBits {
             return new ByProperty(property);
         }
         if (condition instanceof PersonCondition.Did did) {
-            return new Behaved(known.mask(did.what()), did);
+            return did.what() instanceof EventCondition.Named named
+                    ? new DidNamed(named.names(), did)
+                    : new Behaved(known.mask(did.what()), did);
         }
         if (condition instanceof PersonCondition.FirstDid did) {
             return new Began(known.mask(did.what()), did.when());

@@ -40,6 +40,14 @@ final class Rows {
         return ever ? shard.eventFrom[person + 1] : first(person, toDay);
     }
 
+    boolean holds(int person, int row) {
+        if (ever) {
+            return true;
+        }
+        int day = shard.eventDay[row] - (ofPerson ? shard.firstDay[person] : 0);
+        return day >= fromDay && day < toDay;
+    }
+
     /** The person's first row that is not before a day; days ascend within a person. */
     private int first(int person, int day) {
         long least = ofPerson ? (long) shard.firstDay[person] + day : day;
