@@ -197,9 +197,12 @@ public final class EventLogBuilder {
         days = boundaries(calendar, bounds);
     }
 
-    /** Puts one block of a sealed log back. */
+    /** Puts one block of a sealed log back; several threads may put several. */
     public void restore(int block, byte[] shardColumns, byte[] gone) {
-        people.restore(block, SealedLog.read(shardColumns, gone, days.first()));
+        Shard shard = SealedLog.read(shardColumns, gone, days.first());
+        synchronized (people) {
+            people.restore(block, shard);
+        }
     }
 
     private void takeIn() {

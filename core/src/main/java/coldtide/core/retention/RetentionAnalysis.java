@@ -13,7 +13,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.function.IntPredicate;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
 
 /**
@@ -146,6 +146,8 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public RetentionAnswer finish(Partial partial) {
+        int complete = periodsUntil(start -> !log.completeBefore(start));
+        int begun = periodsUntil(start -> !log.hasBegun(start));
         List<Cohort> cohorts = new ArrayList<>();
         for (int c = 0; c < periods.size(); c++) {
             DayRange period = periods.get(c);
@@ -154,8 +156,8 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                     clipped(period),
                     partial.size[c],
                     Arrays.stream(partial.returned[c]).boxed().toList(),
-                    ages(age -> log.completeBefore(question.grain().shift(period.from(), age + 1L))),
-                    ages(age -> log.hasBegun(question.grain().shift(period.from(), age)))));
+                    ages(complete - 1 - c),
+                    ages(begun - c)));
         }
         List<Pooled> pooled = IntStream.rangeClosed(0, question.ages())
                 .mapToObj(age -> pooled(cohorts, age))
@@ -172,13 +174,20 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         return new DayRange(from, to);
     }
 
-    /** How many ages, from 0 on, pass a test that, once failed, is failed at every later age too. */
-    private int ages(IntPredicate test) {
-        int ages = 0;
-        while (ages <= question.ages() && test.test(ages)) {
-            ages++;
+    /** How many periods, from the first of the range on, have a start before the first start that passes a test. */
+    private int periodsUntil(Predicate<LocalDate> test) {
+        int most = periods.size() + question.ages() + 1;
+        int count = 0;
+        LocalDate start = periods.get(0).from();
+        while (count < most && !test.test(start)) {
+            count++;
+            start = question.grain().shift(start, 1);
         }
-        return ages;
+        return count;
+    }
+
+    private int ages(int count) {
+        return Math.max(0, Math.min(question.ages() + 1, count));
     }
 
     private static Pooled pooled(List<Cohort> cohorts, int age) {

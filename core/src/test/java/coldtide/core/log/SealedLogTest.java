@@ -36,7 +36,8 @@ class SealedLogTest {
 
         void openInto(EventLogBuilder builder) {
             builder.open(head);
-            columns.forEach((block, bytes) -> builder.restore(block, bytes, gone.get(block)));
+            columns.entrySet().parallelStream()
+                    .forEach(each -> builder.restore(each.getKey(), each.getValue(), gone.get(each.getKey())));
         }
     }
 

@@ -50,18 +50,14 @@ public class Engine {
         return thread;
     }
 
-    /** The log in use, or nothing while there are no events; reading is one at a time for each app. */
+    /** The log in use, or nothing while there are no events; reading is one at a time for each app, and holds no other app up. */
     private static final class Kept {
-        private final EventReader.Reading reading;
+        private EventReader.Reading reading;
         private final Conditions conditions = new Conditions(CONDITION_BYTES);
         private volatile Optional<EventLog> log = Optional.empty();
         private volatile boolean read;
         private volatile long readingOnMillis;
         private final AtomicBoolean waiting = new AtomicBoolean();
-
-        Kept(EventReader.Reading reading) {
-            this.reading = reading;
-        }
     }
 
     Engine(EventReader reader, @Value("${coldtide.answer-seconds}") int answerSeconds) {
@@ -90,6 +86,9 @@ public class Engine {
     public void refresh(App app) {
         Kept kept = kept(app);
         synchronized (kept) {
+            if (kept.reading == null) {
+                kept.reading = open(app);
+            }
             long began = System.nanoTime();
             long before = kept.log.map(EventLog::events).orElse(0L);
             Optional<EventLog> log = kept.reading.readOn(Engine::tell);
@@ -106,6 +105,13 @@ public class Engine {
                     millis);
             sealWhenWorthIt(app, kept);
         }
+    }
+
+    private EventReader.Reading open(App app) {
+        long began = System.nanoTime();
+        EventReader.Reading reading = reader.beginSealed(app);
+        LOG.info("Opened what was sealed of {} in {} ms.", app.key(), (System.nanoTime() - began) / 1_000_000);
+        return reading;
     }
 
     /** Not for every event: opening reads the few that came after as quickly as they come. */
@@ -159,7 +165,7 @@ public class Engine {
     }
 
     private Kept kept(App app) {
-        return logs.computeIfAbsent(app.id(), id -> new Kept(reader.beginSealed(app)));
+        return logs.computeIfAbsent(app.id(), id -> new Kept());
     }
 
     /** Conditions on events and people of an app, ready to be asked of its logs. */

@@ -4,16 +4,25 @@ import coldtide.core.log.EventLogBuilder;
 import coldtide.core.log.SealedLog;
 import jakarta.persistence.EntityManager;
 import java.nio.ByteBuffer;
+import java.util.ArrayDeque;
+import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Sealed logs in the store. Blocks that are there already are not written again. */
 @Component
 class SealedLogs {
+    /** A block takes about a megabyte. */
+    private static final int BLOCKS_AHEAD = 16;
+
     private static final String APP = " where b.key.appId = :app";
 
     private final EntityManager entities;
@@ -89,14 +98,39 @@ class SealedLogs {
                         "select b.key.number from SealedBlock b" + APP + " order by b.key.number", Integer.class)
                 .setParameter("app", appId)
                 .getResultList();
-        for (int number : numbers) {
-            SealedBlock block = entities.find(SealedBlock.class, new SealedBlock.Key(appId, number));
-            into.restore(number, block.columns(), block.gone());
-            entities.detach(block);
-        }
+        restore(appId, numbers, into);
         long[] contexts = new long[head.contexts().length / 8];
         ByteBuffer.wrap(head.contexts()).asLongBuffer().get(contexts);
         return Optional.of(new Opened(head.batch(), contexts));
+    }
+
+    /** While one block comes from the database, others are taken apart. */
+    private void restore(int appId, List<Integer> numbers, EventLogBuilder into) {
+        ExecutorService threads =
+                Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors());
+        try {
+            Deque<CompletableFuture<Void>> underWay = new ArrayDeque<>();
+            for (int number : numbers) {
+                SealedBlock block = entities.find(SealedBlock.class, new SealedBlock.Key(appId, number));
+                entities.detach(block);
+                underWay.add(
+                        CompletableFuture.runAsync(() -> into.restore(number, block.columns(), block.gone()), threads));
+                if (underWay.size() > BLOCKS_AHEAD) {
+                    finish(underWay.removeFirst());
+                }
+            }
+            underWay.forEach(SealedLogs::finish);
+        } finally {
+            threads.shutdownNow();
+        }
+    }
+
+    private static void finish(CompletableFuture<Void> block) {
+        try {
+            block.join();
+        } catch (CompletionException fault) {
+            throw fault.getCause() instanceof RuntimeException why ? why : fault;
+        }
     }
 
     /** Forgets what was kept of an app's log. */
