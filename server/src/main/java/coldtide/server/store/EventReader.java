@@ -24,8 +24,6 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.LongConsumer;
 import org.hibernate.Session;
-import org.postgresql.PGConnection;
-import org.postgresql.copy.CopyOut;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
@@ -39,7 +37,6 @@ public class EventReader {
     private static final Logger LOG = LoggerFactory.getLogger(EventReader.class);
     private static final long EPOCH_2000_MILLIS = 946_684_800_000L;
     private static final TypeReference<Map<String, String>> TEXTS = new TypeReference<>() {};
-    private static final int HEADER_BYTES = 19;
     private static final int PROGRESS_ROWS = 100_000;
 
     private final EntityManager entities;
@@ -221,27 +218,16 @@ public class EventReader {
         }
 
         private void events(long afterBatch, LongConsumer progress) throws SQLException {
-            CopyOut copy = connection
-                    .unwrap(PGConnection.class)
-                    .getCopyAPI()
-                    .copyOut("copy (select name_id, time, received, install_id, account_id, context_id, amount_micros,"
-                            + " currency, revenue_type, properties from event where app_id = " + app.id()
-                            + (afterBatch == 0 ? "" : " and batch > " + afterBatch)
-                            + ") to stdout with (format binary)");
-            boolean first = true;
-            for (byte[] message = copy.readFromCopy(); message != null; message = copy.readFromCopy()) {
-                ByteBuffer row = ByteBuffer.wrap(message);
-                if (first) {
-                    row.position(HEADER_BYTES);
-                    first = false;
+            String events =
+                    "select name_id, time, received, install_id, account_id, context_id, amount_micros, currency,"
+                            + " revenue_type, properties from event where app_id = " + app.id()
+                            + (afterBatch == 0 ? "" : " and batch > " + afterBatch);
+            BinaryRows.each(connection, events, row -> {
+                add(row);
+                if (builder.added() % PROGRESS_ROWS == 0) {
+                    progress.accept(builder.added());
                 }
-                if (row.remaining() >= 2 && row.getShort() > 0) {
-                    add(row);
-                    if (builder.added() % PROGRESS_ROWS == 0) {
-                        progress.accept(builder.added());
-                    }
-                }
-            }
+            });
         }
 
         private void add(ByteBuffer row) {
@@ -249,22 +235,17 @@ public class EventReader {
             event.name = nameOf.get(row.getInt());
             event.timeMillis = millis(row);
             event.receivedMillis = millis(row);
-            event.install = int8(row);
+            event.install = BinaryRows.int8(row);
             event.account = row.getInt() < 0 ? RawEvent.NOBODY : row.getLong();
-            event.context = contextOf.get(int8(row));
+            event.context = contextOf.get(BinaryRows.int8(row));
             event.money = money(row);
             values(row);
             builder.add(event);
             eventsSinceSealed.incrementAndGet();
         }
 
-        private long int8(ByteBuffer row) {
-            row.getInt();
-            return row.getLong();
-        }
-
         private long millis(ByteBuffer row) {
-            return Math.floorDiv(int8(row), 1000L) + EPOCH_2000_MILLIS;
+            return Math.floorDiv(BinaryRows.int8(row), 1000L) + EPOCH_2000_MILLIS;
         }
 
         private Money money(ByteBuffer row) {
@@ -288,9 +269,7 @@ public class EventReader {
         }
 
         private String text(ByteBuffer row) {
-            byte[] bytes = new byte[row.getInt()];
-            row.get(bytes);
-            return new String(bytes, StandardCharsets.UTF_8);
+            return new String(BinaryRows.bytes(row), StandardCharsets.UTF_8);
         }
     }
 }

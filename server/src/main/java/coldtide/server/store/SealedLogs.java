@@ -4,16 +4,18 @@ import coldtide.core.log.EventLogBuilder;
 import coldtide.core.log.SealedLog;
 import jakarta.persistence.EntityManager;
 import java.nio.ByteBuffer;
+import java.sql.Connection;
+import java.sql.SQLException;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import org.hibernate.Session;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -94,35 +96,37 @@ class SealedLogs {
             return Optional.empty();
         }
         into.open(head.head());
-        List<Integer> numbers = entities.createQuery(
-                        "select b.key.number from SealedBlock b" + APP + " order by b.key.number", Integer.class)
-                .setParameter("app", appId)
-                .getResultList();
-        restore(appId, numbers, into);
+        entities.unwrap(Session.class).doWork(connection -> restore(connection, appId, into));
         long[] contexts = new long[head.contexts().length / 8];
         ByteBuffer.wrap(head.contexts()).asLongBuffer().get(contexts);
         return Optional.of(new Opened(head.batch(), contexts));
     }
 
     /** While one block comes from the database, others are taken apart. */
-    private void restore(int appId, List<Integer> numbers, EventLogBuilder into) {
+    private static void restore(Connection connection, int appId, EventLogBuilder into) throws SQLException {
         ExecutorService threads =
                 Executors.newFixedThreadPool(Runtime.getRuntime().availableProcessors());
         try {
             Deque<CompletableFuture<Void>> underWay = new ArrayDeque<>();
-            for (int number : numbers) {
-                SealedBlock block = entities.find(SealedBlock.class, new SealedBlock.Key(appId, number));
-                entities.detach(block);
-                underWay.add(
-                        CompletableFuture.runAsync(() -> into.restore(number, block.columns(), block.gone()), threads));
-                if (underWay.size() > BLOCKS_AHEAD) {
-                    finish(underWay.removeFirst());
-                }
-            }
+            BinaryRows.each(
+                    connection,
+                    "select number::bigint, columns, gone from sealed_block where app_id = " + appId,
+                    row -> {
+                        underWay.add(CompletableFuture.runAsync(() -> restore(row, into), threads));
+                        if (underWay.size() > BLOCKS_AHEAD) {
+                            finish(underWay.removeFirst());
+                        }
+                    });
             underWay.forEach(SealedLogs::finish);
         } finally {
             threads.shutdownNow();
         }
+    }
+
+    private static void restore(ByteBuffer row, EventLogBuilder into) {
+        int number = (int) BinaryRows.int8(row);
+        byte[] columns = BinaryRows.bytes(row);
+        into.restore(number, columns, BinaryRows.bytes(row));
     }
 
     private static void finish(CompletableFuture<Void> block) {
