@@ -11,6 +11,7 @@ import { theme } from './theme/theme';
 
 const TideTable = lazy(() => import('./rooms/tidetable/TideTable'));
 const Retention = lazy(() => import('./rooms/retention/Retention'));
+const Catalogue = lazy(() => import('./rooms/catalogue/Catalogue'));
 const Intake = lazy(() => import('./rooms/intake/Intake'));
 const Settings = lazy(() => import('./rooms/settings/Settings'));
 
@@ -38,6 +39,7 @@ function Door() {
         <Route path="/a/:app" element={<Frame />}>
           <Route path="tide" element={<TideTable />} />
           <Route path="retention" element={<Retention />} />
+          <Route path="catalogue" element={<Catalogue />} />
           <Route path="intake" element={<Intake />} />
           <Route path="settings" element={<Settings />} />
           <Route index element={<Navigate to="tide" replace />} />

@@ -44,6 +44,9 @@ export function rangeWords(range: DayRange): string {
   return `${first.date} ${MONTHS[first.month]}${year} \u2013 ${end}`;
 }
 
+/** "22 Nov 2026". */
+export const dateWords = (iso: string): string => rangeWords({ from: iso, to: isoOf(dayOf(iso) + 1) });
+
 /** ISO 8601 week: "2026-W29". */
 export function isoWeek(day: Day): string {
   const monday = day - ((parts(day).weekday + 6) % 7);

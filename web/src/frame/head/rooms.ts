@@ -5,6 +5,7 @@ export const GROUPS = [
   {
     name: 'Records',
     rooms: [
+      { path: 'catalogue', name: 'Catalogue', compares: false },
       { path: 'intake', name: 'Intake', compares: false },
       { path: 'settings', name: 'Settings', compares: false },
     ],

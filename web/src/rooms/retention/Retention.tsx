@@ -1,8 +1,9 @@
 import { useEffect } from 'react';
+import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
 import type { Grain, RetentionView } from '../../api/queries';
 import { useRetention } from '../../api/queries';
 import { useFrame, type FrameContext } from '../../frame/Frame';
-import { Answer } from '../../frame/Margin';
+import { Answer, type Finding } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
 import { useLetter } from '../../frame/keys';
 import { saveCsv } from '../../frame/saveCsv';
@@ -54,6 +55,9 @@ export default function Retention() {
   const words = wordsOf(asked.param);
   const { range } = asked;
   const { grain, ages, cameBack } = words;
+  const names = useEventNames(asked.app);
+  const recorded = useCatalogueEvents(asked.app, cameBack === null ? undefined : range);
+  const backEvent = recorded.data?.answer.events.find((event) => event.name === cameBack);
   const answer = useRetention(asked.app, range && { range, grain, ages, cameBack });
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
   const view = answer.data?.answer;
@@ -75,7 +79,12 @@ export default function Retention() {
         <ChoiceWord
           label="Came back with"
           value={cameBack ?? ANY}
-          options={[ANY, ...(view?.events ?? [])].map((name) => ({ value: name, name }))}
+          options={[
+            { value: ANY, name: ANY },
+            ...(view?.events ?? [])
+              .filter((name) => name === cameBack || !names.hidden(name))
+              .map((name) => ({ value: name, name: names.shown(name) })),
+          ]}
           onChange={(next) => asked.set({ back: next === ANY ? null : next })}
         />{' '}
         at each age up to{' '}
@@ -90,16 +99,30 @@ export default function Retention() {
         ?
       </Sentence>
       {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && <View frame={frame} view={view} words={words} />}
+      {view && (
+        <View
+          frame={frame}
+          view={view}
+          words={words}
+          found={findings(view, grain, cameBack && names.shown(cameBack), backEvent)}
+        />
+      )}
     </>
   );
 }
 
-function View({ frame, view, words }: { frame: FrameContext; view: RetentionView; words: Words }) {
+interface ViewProps {
+  frame: FrameContext;
+  view: RetentionView;
+  words: Words;
+  found: Finding[];
+}
+
+function View({ frame, view, words, found }: ViewProps) {
   const { asked, rail } = frame;
   return (
     <Answer
-      findings={findings(view, words.grain, words.cameBack)}
+      findings={found}
       tools={
         <div className="retention-tools">
           <p className="second">

@@ -1,13 +1,25 @@
+import type { EventView } from '../../api/catalogue';
 import type { Grain, PooledView, RetentionView } from '../../api/queries';
 import type { Finding } from '../../frame/Margin';
 import { grainWord, rangeWords } from '../../words/dates';
+import { gapSentences } from '../../words/gaps';
 import { count, plural, shareWithin } from '../../words/numbers';
 
 /** Common practice, no source: the days and weeks at which the trade looks first. */
 const LOOKED_AT: Record<Grain, readonly number[]> = { DAY: [1, 7, 30], WEEK: [1, 4, 12], MONTH: [1, 3, 6] };
 
-/** The pooled shares at the usual ages with their intervals, and what the reader must know. */
-export function findings(view: RetentionView, grain: Grain, cameBack: string | null): Finding[] {
+/**
+ * The pooled shares at the usual ages with their intervals, and what the reader must know.
+ *
+ * @param cameBack the name of the event that counts as coming back; null for any activity
+ * @param backEvent what is recorded of it in the range, once known
+ */
+export function findings(
+  view: RetentionView,
+  grain: Grain,
+  cameBack: string | null,
+  backEvent?: EventView,
+): Finding[] {
   const people = view.cohorts.reduce((sum, cohort) => sum + cohort.size, 0);
   if (people === 0) {
     return [
@@ -24,6 +36,11 @@ export function findings(view: RetentionView, grain: Grain, cameBack: string | n
       key: 'other',
       text: `Coming back means ${cameBack} here; at ${grainWord[grain]} 0 only what followed the arrival counts.`,
     });
+  }
+  if (cameBack !== null && backEvent) {
+    for (const { kind, text } of gapSentences(backEvent)) {
+      found.push({ key: kind, caution: true, text: `${cameBack} ${text} Who is there cannot be seen coming back.` });
+    }
   }
   return [...found, ...cautions(view, grain)];
 }

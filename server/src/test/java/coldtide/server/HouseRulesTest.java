@@ -58,6 +58,7 @@ class HouseRulesTest {
                 .definedBy("coldtide.core.who..")
                 .layer("rooms")
                 .definedBy(
+                        "coldtide.core.catalogue..",
                         "coldtide.core.tidetable..",
                         "coldtide.core.retention..",
                         "coldtide.core.release..",
@@ -122,12 +123,13 @@ class HouseRulesTest {
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"tidetable", "retention", "measure", "rail", "intake", "marks", "demo"})
+    @ValueSource(strings = {"tidetable", "retention", "measure", "catalogue", "rail", "intake", "marks", "demo"})
     void roomsDoNotUseEachOther(String room) {
-        List<String> others = List.of("tidetable", "retention", "measure", "rail", "intake", "marks", "demo").stream()
-                .filter(other -> !other.equals(room))
-                .map(other -> "coldtide.server." + other + "..")
-                .toList();
+        List<String> others =
+                List.of("tidetable", "retention", "measure", "catalogue", "rail", "intake", "marks", "demo").stream()
+                        .filter(other -> !other.equals(room))
+                        .map(other -> "coldtide.server." + other + "..")
+                        .toList();
         noClasses()
                 .that()
                 .resideInAPackage("coldtide.server." + room + "..")

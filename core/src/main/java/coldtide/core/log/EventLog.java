@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.stream.Stream;
 
 /**
  * An immutable snapshot of an app's events: shards of whole people over one run of civil days. The same log gives the
@@ -130,6 +131,14 @@ public final class EventLog {
     /** The code of the column of a property's texts; empty if no event has one. */
     public OptionalInt textColumn(String property) {
         return column(TEXTS + property);
+    }
+
+    /** Names of all properties that some event or context has, in the order of the alphabet. */
+    public List<String> properties() {
+        return Stream.concat(contexts.properties().stream(), columns.stream().map(column -> column.substring(1)))
+                .distinct()
+                .sorted()
+                .toList();
     }
 
     /** Whether some event or context has a property. */

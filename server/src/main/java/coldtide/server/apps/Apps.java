@@ -50,6 +50,14 @@ public class Apps {
         return app;
     }
 
+    /** Says whether an event counts as activity; two who say it of different events at once do not undo each other. */
+    @Transactional
+    public void countActivity(App app, String event, boolean counts) {
+        App now = apps.findForChangeById(app.id()).orElseThrow();
+        now.countActivity(event, counts);
+        apps.save(now);
+    }
+
     private static ZoneId zone(String zone) {
         try {
             return ZoneId.of(zone);

@@ -86,6 +86,22 @@ public class App {
         return Set.of(passiveEvents);
     }
 
+    /** The events that would not count as activity if one did, or did not. */
+    public Set<String> passiveEventsIf(String event, boolean counts) {
+        Set<String> passive = new TreeSet<>(passiveEvents());
+        if (counts) {
+            passive.remove(event);
+        } else {
+            passive.add(event);
+        }
+        return passive;
+    }
+
+    /** Says whether an event counts as activity. */
+    public void countActivity(String event, boolean counts) {
+        passiveEvents = passiveEventsIf(event, counts).toArray(String[]::new);
+    }
+
     public String uninstallEvent() {
         return uninstallEvent;
     }

@@ -1,13 +1,18 @@
 package coldtide.server.store;
 
+import jakarta.persistence.LockModeType;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.repository.Repository;
 
 public interface AppRepository extends Repository<App, Integer> {
     App save(App app);
 
     Optional<App> findById(int id);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    Optional<App> findForChangeById(int id);
 
     Optional<App> findByKey(String key);
 

@@ -41,6 +41,7 @@ public class EventReader {
 
     private final EntityManager entities;
     private final TransactionTemplate snapshot;
+    private final AppRepository apps;
     private final ExchangeRateRepository rates;
     private final JsonMapper json;
     private final SealedLogs sealedLogs;
@@ -48,12 +49,14 @@ public class EventReader {
     EventReader(
             EntityManager entities,
             TransactionTemplate transactions,
+            AppRepository apps,
             ExchangeRateRepository rates,
             JsonMapper json,
             SealedLogs sealedLogs) {
         this.entities = entities;
         this.json = json;
         this.sealedLogs = sealedLogs;
+        this.apps = apps;
         this.rates = rates;
         snapshot = new TransactionTemplate(transactions.getTransactionManager());
         snapshot.setReadOnly(true);
@@ -78,7 +81,9 @@ public class EventReader {
         }
     }
 
-    private LogSettings settings(App app) {
+    /** As they are now: they may have changed since the app was loaded. */
+    private LogSettings settings(App before) {
+        App app = apps.findById(before.id()).orElse(before);
         ExchangeRates known = new ExchangeRates(app.currency());
         rates.ofApp(app.id()).forEach(rate -> known.put(rate.currency(), rate.day(), rate.rate()));
         return new LogSettings(

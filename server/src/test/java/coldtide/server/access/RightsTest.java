@@ -35,14 +35,17 @@ class RightsTest {
                 "held-back.csv",
                 "held-back/days",
                 "releases",
-                "marks")) {
+                "marks",
+                "catalogue")) {
             least("READER", "get /api/apps/{app}/" + seen);
         }
         least(
                 "READER",
                 "post /api/apps/{app}/tide-table",
                 "post /api/apps/{app}/retention",
-                "post /api/apps/{app}/people-count");
+                "post /api/apps/{app}/people-count",
+                "post /api/apps/{app}/catalogue/events",
+                "post /api/apps/{app}/catalogue/properties");
         least("ANALYST", "post /api/apps");
         for (String changed : List.of(
                 "post imports",
@@ -59,7 +62,10 @@ class RightsTest {
                 "post marks",
                 "put marks/{id}",
                 "delete marks/{id}",
-                "post marks/file")) {
+                "post marks/file",
+                "put catalogue",
+                "post activity/preview",
+                "put activity")) {
             least("ANALYST", changed.replace(" ", " /api/apps/{app}/"));
         }
         least(

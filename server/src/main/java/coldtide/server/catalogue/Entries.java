@@ -1,0 +1,48 @@
+package coldtide.server.catalogue;
+
+import coldtide.server.access.Audit;
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.CatalogueEntry;
+import coldtide.server.store.CatalogueEntry.Kind;
+import coldtide.server.store.CatalogueEntry.Words;
+import coldtide.server.store.CatalogueRepository;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What people wrote about events and properties. */
+@Service
+class Entries {
+    private final CatalogueRepository entries;
+    private final Audit audit;
+
+    Entries(CatalogueRepository entries, Audit audit) {
+        this.entries = entries;
+        this.audit = audit;
+    }
+
+    List<CatalogueEntry> of(App app) {
+        return entries.ofApp(app.id());
+    }
+
+    /** @param known whether it was ever received */
+    @Transactional
+    public CatalogueEntry write(App app, Kind kind, String name, Words words, boolean known) {
+        String what = kind.name().toLowerCase(Locale.ROOT);
+        if (!known) {
+            throw Problem.badField("name", "No " + what + " named \"" + name + "\" was ever received.");
+        }
+        boolean taken = !words.shownAs().isEmpty()
+                && of(app).stream()
+                        .anyMatch(other -> other.kind() == kind
+                                && !other.name().equals(name)
+                                && other.words().shownAs().equals(words.shownAs()));
+        if (taken) {
+            throw Problem.badField("shownAs", "Another " + what + " is already shown as \"" + words.shownAs() + "\".");
+        }
+        audit.note(app, "catalogue changed", what + " " + name);
+        return entries.save(new CatalogueEntry(app.id(), kind, name, words));
+    }
+}

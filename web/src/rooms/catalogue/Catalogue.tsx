@@ -1,0 +1,136 @@
+import { useEffect } from 'react';
+import {
+  useCatalogueEvents,
+  useCatalogueProperties,
+  useEntries,
+  type EntryView,
+  type EventsView,
+  type PropertyView,
+} from '../../api/catalogue';
+import { useSession } from '../../api/queries';
+import { useFrame, type FrameContext } from '../../frame/Frame';
+import { Answer } from '../../frame/Margin';
+import { NoEvents } from '../../frame/NoEvents';
+import { useLetter } from '../../frame/keys';
+import { saveCsv } from '../../frame/saveCsv';
+import { RangeWord } from '../../frame/sentence/RangeWords';
+import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
+import { eventCsv, propertyCsv } from './csv';
+import { EventRows } from './EventRows';
+import { eventFindings, propertyFindings } from './findings';
+import { PropertyRows } from './PropertyRows';
+import { SHOWN, shownEvents, shownProperties, type Shown } from './shown';
+import './catalogue.css';
+
+const PARTS = [
+  { value: 'events', name: 'events' },
+  { value: 'properties', name: 'properties' },
+] as const;
+
+type Part = (typeof PARTS)[number]['value'];
+
+/** What is recorded: every event and property, how much, since when, by whom, and what it means. */
+export default function Catalogue() {
+  const frame = useFrame();
+  const { asked, rail } = frame;
+  const part: Part = asked.param('part') === 'properties' ? 'properties' : 'events';
+  const options = SHOWN.filter((each) => part === 'events' || !each.ofEvents);
+  const shown = options.find((each) => each.value === asked.param('show'))?.value ?? 'kept';
+  if (!rail) return <NoEvents app={frame.app} />;
+  const Room = part === 'events' ? Events : Properties;
+  return (
+    <>
+      <Sentence>
+        Which{' '}
+        <ChoiceWord
+          label="Of what"
+          value={part}
+          options={PARTS}
+          onChange={(next) => asked.set({ part: next === 'events' ? null : next, show: null, open: null })}
+        />{' '}
+        were recorded in <RangeWord asked={asked} rail={rail} />, showing{' '}
+        <ChoiceWord
+          label="Showing"
+          value={shown}
+          options={options}
+          onChange={(next) => asked.set({ show: next === 'kept' ? null : next })}
+        />
+        ?
+      </Sentence>
+      <Room frame={frame} shown={shown} />
+    </>
+  );
+}
+
+interface RoomProps {
+  frame: FrameContext;
+  shown: Shown;
+}
+
+const NO_ENTRIES: EntryView[] = [];
+
+function useCommon({ asked, app }: FrameContext) {
+  const entries = useEntries(app.key).data ?? NO_ENTRIES;
+  const mayChange = useSession().data?.role !== 'READER';
+  const open = asked.param('open');
+  const like = asked.param('like') ?? '';
+  const onOpen = (name: string) => asked.set({ open: open === name ? null : name });
+  return { entries, mayChange, open, like, onOpen };
+}
+
+function Events({ frame, shown }: RoomProps) {
+  const { asked, setFoot } = frame;
+  const answer = useCatalogueEvents(asked.app, asked.range);
+  const common = useCommon(frame);
+  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  const view: EventsView | undefined = answer.data?.answer;
+  const events = view ? shownEvents(view.events, common.entries, shown, common.like) : [];
+  const save = () => view && saveCsv(`${asked.app}-events.csv`, eventCsv(events, common.entries, view.senders));
+  useLetter('x', save);
+  if (answer.isError) return <p className="fall room-fault">{answer.error.message}</p>;
+  if (!view) return null;
+  return (
+    <Answer findings={eventFindings(view, common.entries, common.onOpen)} tools={<Tools frame={frame} onSave={save} />}>
+      <EventRows app={frame.app} view={view} events={events} {...common} />
+    </Answer>
+  );
+}
+
+function Properties({ frame, shown }: RoomProps) {
+  const { asked, setFoot } = frame;
+  const answer = useCatalogueProperties(asked.app, asked.range);
+  const common = useCommon(frame);
+  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  const view: PropertyView[] | undefined = answer.data?.answer;
+  const properties = view ? shownProperties(view, common.entries, shown, common.like) : [];
+  const save = () => view && saveCsv(`${asked.app}-properties.csv`, propertyCsv(properties, common.entries));
+  useLetter('x', save);
+  if (answer.isError) return <p className="fall room-fault">{answer.error.message}</p>;
+  if (!view) return null;
+  return (
+    <Answer
+      findings={propertyFindings(view, common.entries, common.onOpen)}
+      tools={<Tools frame={frame} onSave={save} />}
+    >
+      <PropertyRows app={frame.app} properties={properties} {...common} />
+    </Answer>
+  );
+}
+
+function Tools({ frame: { asked }, onSave }: { frame: FrameContext; onSave: () => void }) {
+  return (
+    <div className="catalogue-tools">
+      <label>
+        Only names with{' '}
+        <input
+          type="search"
+          value={asked.param('like') ?? ''}
+          onChange={(event) => asked.set({ like: event.target.value || null }, true)}
+        />
+      </label>
+      <button className="word" onClick={onSave}>
+        Save as CSV
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,155 @@
+import type { EntryView, PropertyView } from '../../api/catalogue';
+import type { AppView } from '../../api/queries';
+import { dateWords } from '../../words/dates';
+import { count, share } from '../../words/numbers';
+import { EntryForm } from './EntryForm';
+import { NameCell, STATUS } from './NameCell';
+import { entryOf } from './shown';
+
+interface PropertyRowsProps {
+  app: AppView;
+  properties: PropertyView[];
+  entries: EntryView[];
+  mayChange: boolean;
+  open: string | null;
+  onOpen: (name: string) => void;
+}
+
+const COLUMNS = 7;
+const EXAMPLES_IN_ROW = 4;
+
+/** One row a property; an open one shows its values and the events that have it. */
+export function PropertyRows({ app, properties, entries, mayChange, open, onOpen }: PropertyRowsProps) {
+  if (properties.length === 0) return <p className="catalogue-none second">No property is like that.</p>;
+  return (
+    <table className="ruled catalogue">
+      <caption className="spoken">Properties of the range; the button of a row opens it.</caption>
+      <thead>
+        <tr>
+          <th scope="col">Property</th>
+          <th scope="col">Type</th>
+          <th scope="col" className="number">
+            Events with it
+          </th>
+          <th scope="col" className="number">
+            Values
+          </th>
+          <th scope="col">Most frequent</th>
+          <th scope="col" className="number">
+            First seen
+          </th>
+          <th scope="col" className="number">
+            Last seen
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {properties.map((property) => (
+          <Row
+            key={property.name}
+            app={app}
+            property={property}
+            entry={entryOf(entries, 'PROPERTY', property.name)}
+            mayChange={mayChange}
+            opened={open === property.name}
+            onOpen={onOpen}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** "text", "number", or both. */
+export const typeWords = (property: PropertyView): string =>
+  [property.texts > 0 && 'text', property.numbers > 0 && 'number'].filter(Boolean).join(' and ') ||
+  'none in the range';
+
+interface RowProps {
+  app: AppView;
+  property: PropertyView;
+  entry: EntryView;
+  mayChange: boolean;
+  opened: boolean;
+  onOpen: (name: string) => void;
+}
+
+function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
+  const mixed = property.texts > 0 && property.numbers > 0;
+  return (
+    <>
+      <tr className={opened ? 'opened' : undefined} data-name={property.name}>
+        <NameCell entry={entry} opened={opened} onOpen={onOpen} />
+        <td className={mixed ? 'fall' : 'second'}>
+          {mixed && '▼ '}
+          {[typeWords(property), ...STATUS[property.status]].join(', ')}
+        </td>
+        <td className="number">{count(property.events)}</td>
+        <td className="number">
+          {property.sampled && '~'}
+          {count(property.distinct)}
+        </td>
+        <td className="examples">
+          {property.examples
+            .slice(0, EXAMPLES_IN_ROW)
+            .map((example) => example.of)
+            .join(', ')}
+        </td>
+        <td className="number second">{dateWords(property.firstSeen)}</td>
+        <td className="number second">{dateWords(property.lastSeen)}</td>
+      </tr>
+      {opened && (
+        <tr className="opened-part">
+          <td colSpan={COLUMNS}>
+            <div className="catalogue-part">
+              <Parts
+                title={property.sampled ? 'Most frequent of a sample of 1,000 values' : 'Most frequent values'}
+                parts={property.examples}
+                of={property.events}
+              />
+              <Parts title="Events that have it" parts={property.withEvents.slice(0, 8)} of={property.events} />
+              <div>
+                {property.bounds && (
+                  <p className="second">
+                    Numbers from {property.bounds.least} to {property.bounds.greatest}.
+                  </p>
+                )}
+                {mixed && (
+                  <p className="fall">
+                    {count(property.texts)} as text, {count(property.numbers)} as number: senders do not agree.
+                  </p>
+                )}
+                <EntryForm app={app} entry={entry} mayChange={mayChange} />
+              </div>
+            </div>
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+interface PartsProps {
+  title: string;
+  parts: PropertyView['examples'];
+  of: number;
+}
+
+function Parts({ title, parts, of }: PartsProps) {
+  return (
+    <table className="sender-grid">
+      <caption>{title}</caption>
+      <tbody>
+        {parts.map((part) => (
+          <tr key={part.of}>
+            <th scope="row" className="value">
+              {part.of}
+            </th>
+            <td>{count(part.count)}</td>
+            <td className="second">{of > 0 ? share(part.count / of) : ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

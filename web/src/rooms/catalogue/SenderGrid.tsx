@@ -1,0 +1,74 @@
+import type { EventView, EventsView, Gap } from '../../api/catalogue';
+import { compareVersions } from '../../words/versions';
+import { count } from '../../words/numbers';
+
+interface SenderGridProps {
+  view: EventsView;
+  event: EventView;
+}
+
+/** Who sends an event: versions down, platforms across. Empty squares of senders in use stand out. */
+export function SenderGrid({ view, event }: SenderGridProps) {
+  const platforms = [...new Set(view.senders.map((sender) => sender.platform))].sort();
+  const versions = [...new Set(view.senders.map((sender) => sender.version))].sort(compareVersions).reverse();
+  const place = (platform: string, version: string) =>
+    view.senders.findIndex((sender) => sender.platform === platform && sender.version === version);
+  const inUse = (sender: number) => view.events.some((each) => (each.bySender[sender] ?? 0) > 0);
+  const rows = versions.filter((version) =>
+    platforms.some((platform) => {
+      const sender = place(platform, version);
+      return sender >= 0 && inUse(sender);
+    }),
+  );
+  return (
+    <table className="sender-grid">
+      <caption>Sent in the range, by version and platform</caption>
+      <thead>
+        <tr>
+          <td />
+          {platforms.map((platform) => (
+            <th scope="col" key={platform}>
+              {platform || 'no platform'}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((version) => (
+          <tr key={version}>
+            <th scope="row">{version || 'no version'}</th>
+            {platforms.map((platform) => {
+              const sender = place(platform, version);
+              return (
+                <Square
+                  key={platform}
+                  used={sender >= 0 && inUse(sender)}
+                  sent={event.bySender[sender] ?? 0}
+                  gap={event.gaps.find((gap) => gap.platform === platform && gap.version === version)}
+                />
+              );
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const SAID: Record<Gap['kind'], string> = {
+  LOST: 'by the rate of earlier versions',
+  QUIET: 'in the last 7 full days, by the days before',
+  NEVER: 'by the rate of other senders',
+};
+
+function Square({ used, sent, gap }: { used: boolean; sent: number; gap: Gap | undefined }) {
+  if (!used) return <td className="unused" title="Not in use in this range" />;
+  if (gap) {
+    return (
+      <td className="missing" title={`About ${count(gap.expected)} to be expected ${SAID[gap.kind]}`}>
+        {sent === 0 ? 'none' : count(sent)} of ~{count(gap.expected)}
+      </td>
+    );
+  }
+  return <td className={sent === 0 ? 'none' : undefined}>{sent === 0 ? 'none' : count(sent)}</td>;
+}

@@ -1,0 +1,37 @@
+import type { EventView, Gap } from '../api/catalogue';
+import { count } from './numbers';
+
+const senderWords = (gap: Gap) => [gap.platform, gap.version].filter(Boolean).join(' ') || 'senders without a platform';
+
+const listed = (names: string[]) =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+const sum = (gaps: Gap[], of: 'sent' | 'expected') => gaps.reduce((total, gap) => total + gap[of], 0);
+
+const sentOf = (gaps: Gap[]) =>
+  `${count(sum(gaps, 'sent'))} where about ${count(sum(gaps, 'expected'))} were to be expected`;
+
+/** Where an event is missing, in sentences that begin after its name; one for each kind there is. */
+export function gapSentences(event: EventView): { kind: Gap['kind']; text: string }[] {
+  const of = (kind: Gap['kind']) => event.gaps.filter((gap) => gap.kind === kind);
+  const lost = of('LOST');
+  const quiet = of('QUIET');
+  const never = of('NEVER');
+  const sentences: { kind: Gap['kind']; text: string }[] = [];
+  if (lost.length > 0) {
+    sentences.push({
+      kind: 'LOST',
+      text: `is not sent by ${listed(lost.map(senderWords))}, though earlier versions sent it: ${sentOf(lost)}.`,
+    });
+  }
+  if (quiet.length > 0) {
+    sentences.push({
+      kind: 'QUIET',
+      text: `has fallen silent on ${listed(quiet.map(senderWords))}: in the last 7 full days ${sentOf(quiet)}.`,
+    });
+  }
+  if (never.length > 0) {
+    sentences.push({ kind: 'NEVER', text: `was never sent by ${listed(never.map(senderWords))}.` });
+  }
+  return sentences;
+}
