@@ -2,13 +2,13 @@ import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { answered, api } from './client';
 import { appKey, queryClient, type DayRange, type Schemas } from './queries';
 
-export type EventsView = Schemas['EventsView'];
-export type EventView = Schemas['EventView'];
-export type PropertyView = Schemas['PropertyView'];
+export type RecordedEvents = Schemas['RecordedEvents'];
+export type RecordedEvent = Schemas['RecordedEvent'];
+export type RecordedProperty = Schemas['RecordedProperty'];
 export type EntryView = Schemas['EntryView'];
 export type EntryKind = EntryView['kind'];
 export type Gap = Schemas['Gap'];
-export type Sender = EventsView['senders'][number];
+export type Sender = RecordedEvents['senders'][number];
 export type ActivityAsk = Schemas['ActivityAsk'];
 
 /** What is recorded of every event in a range; not asked without one. */

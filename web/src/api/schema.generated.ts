@@ -20,6 +20,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/activity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/activity/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["entries"];
+        put: operations["write"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/catalogue/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/catalogue/properties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["properties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/events": {
         parameters: {
             query?: never;
@@ -568,12 +648,35 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        ActivityAsk: {
+            counts: boolean;
+            event: string;
+        };
+        ActivityChange: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            days: components["schemas"]["DayRange"];
+        };
+        AnsweredActivityChange: {
+            answer: components["schemas"]["ActivityChange"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredListRecordedProperty: {
+            answer: components["schemas"]["RecordedProperty"][];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredPeopleAnswer: {
             answer: components["schemas"]["PeopleAnswer"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredRailView: {
             answer: components["schemas"]["RailView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredRecordedEvents: {
+            answer: components["schemas"]["RecordedEvents"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredRetentionView: {
@@ -612,6 +715,9 @@ export interface components {
         Begin: {
             keep: boolean;
             reading: components["schemas"]["Reading"];
+        };
+        CatalogueAsk: {
+            range: components["schemas"]["DayRange"];
         };
         CohortView: {
             arrivals: components["schemas"]["DayRange"];
@@ -659,6 +765,16 @@ export interface components {
             steps: components["schemas"]["Step"][];
             version: string;
         };
+        EntryView: {
+            description: string;
+            hidden: boolean;
+            /** @enum {string} */
+            kind: "EVENT" | "PROPERTY";
+            name: string;
+            owner: string;
+            retired: boolean;
+            shownAs: string;
+        };
         EventView: {
             account: string | null;
             install: string;
@@ -679,6 +795,21 @@ export interface components {
             millis: number;
             /** Format: date-time */
             watermark: string;
+        };
+        Frequency: {
+            /** Format: int64 */
+            count: number;
+            of: string;
+        };
+        Gap: {
+            /** Format: double */
+            expected: number;
+            /** @enum {string} */
+            kind: "LOST" | "NEVER" | "QUIET";
+            platform: string;
+            /** Format: int64 */
+            sent: number;
+            version: string;
         };
         Group: {
             /** Format: int64 */
@@ -840,6 +971,12 @@ export interface components {
             /** @enum {string} */
             role: "READER" | "ANALYST" | "KEEPER";
         };
+        NumberBounds: {
+            /** Format: double */
+            greatest: number;
+            /** Format: double */
+            least: number;
+        };
         OwnPassword: {
             fresh: string;
             old: string;
@@ -937,6 +1074,53 @@ export interface components {
             known: number;
             /** Format: int32 */
             taken: number;
+        };
+        RecordedEvent: {
+            activity: boolean;
+            byDay: number[];
+            bySender: number[];
+            /** Format: int64 */
+            count: number;
+            everBySender: number[];
+            /** Format: date */
+            firstSeen: string;
+            gaps: components["schemas"]["Gap"][];
+            /** Format: date */
+            lastSeen: string;
+            name: string;
+            /** Format: int64 */
+            people: number;
+            /** @enum {string} */
+            status: "LIVE" | "QUIET" | "RETIRED";
+        };
+        RecordedEvents: {
+            events: components["schemas"]["RecordedEvent"][];
+            senders: components["schemas"]["Release"][];
+        };
+        RecordedProperty: {
+            bounds: components["schemas"]["NumberBounds"];
+            /** Format: int64 */
+            distinct: number;
+            /** Format: int64 */
+            events: number;
+            examples: components["schemas"]["Frequency"][];
+            /** Format: date */
+            firstSeen: string;
+            /** Format: date */
+            lastSeen: string;
+            name: string;
+            /** Format: int64 */
+            numbers: number;
+            sampled: boolean;
+            /** @enum {string} */
+            status: "LIVE" | "QUIET" | "RETIRED";
+            /** Format: int64 */
+            texts: number;
+            withEvents: components["schemas"]["Frequency"][];
+        };
+        Release: {
+            platform: string;
+            version: string;
         };
         ReleaseEntry: {
             build: string;
@@ -1091,6 +1275,158 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AppView"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActivityAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActivityChange"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActivityAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredActivityChange"];
+                };
+            };
+        };
+    };
+    entries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryView"][];
+                };
+            };
+        };
+    };
+    write: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryView"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryView"];
+                };
+            };
+        };
+    };
+    events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatalogueAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredRecordedEvents"];
+                };
+            };
+        };
+    };
+    properties: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CatalogueAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredListRecordedProperty"];
                 };
             };
         };

@@ -1,7 +1,8 @@
-import type { EventView, Gap } from '../api/catalogue';
+import type { RecordedEvent, Gap } from '../api/catalogue';
 import { count } from './numbers';
 
-const senderWords = (gap: Gap) => [gap.platform, gap.version].filter(Boolean).join(' ') || 'senders without a platform';
+const senderWords = (gap: Gap) =>
+  [gap.platform, gap.version].filter(Boolean).join(' ') || 'senders without a platform';
 
 const listed = (names: string[]) =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
@@ -12,7 +13,7 @@ const sentOf = (gaps: Gap[]) =>
   `${count(sum(gaps, 'sent'))} where about ${count(sum(gaps, 'expected'))} were to be expected`;
 
 /** Where an event is missing, in sentences that begin after its name; one for each kind there is. */
-export function gapSentences(event: EventView): { kind: Gap['kind']; text: string }[] {
+export function gapSentences(event: RecordedEvent): { kind: Gap['kind']; text: string }[] {
   const of = (kind: Gap['kind']) => event.gaps.filter((gap) => gap.kind === kind);
   const lost = of('LOST');
   const quiet = of('QUIET');

@@ -1,13 +1,13 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useActivityPreview, useChangeActivity, type EventView } from '../../api/catalogue';
+import { useActivityPreview, useChangeActivity, type RecordedEvent } from '../../api/catalogue';
 import type { AppView } from '../../api/queries';
 import { change, count } from '../../words/numbers';
 import { rangeWords } from '../../words/dates';
 
 interface ActivityProps {
   app: AppView;
-  event: EventView;
+  event: RecordedEvent;
 }
 
 /** Whether an event counts as activity, and the change of it: first what it would do, then doing it. */

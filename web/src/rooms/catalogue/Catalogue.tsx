@@ -4,8 +4,8 @@ import {
   useCatalogueProperties,
   useEntries,
   type EntryView,
-  type EventsView,
-  type PropertyView,
+  type RecordedEvents,
+  type RecordedProperty,
 } from '../../api/catalogue';
 import { useSession } from '../../api/queries';
 import { useFrame, type FrameContext } from '../../frame/Frame';
@@ -83,14 +83,18 @@ function Events({ frame, shown }: RoomProps) {
   const answer = useCatalogueEvents(asked.app, asked.range);
   const common = useCommon(frame);
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
-  const view: EventsView | undefined = answer.data?.answer;
+  const view: RecordedEvents | undefined = answer.data?.answer;
   const events = view ? shownEvents(view.events, common.entries, shown, common.like) : [];
-  const save = () => view && saveCsv(`${asked.app}-events.csv`, eventCsv(events, common.entries, view.senders));
+  const save = () =>
+    view && saveCsv(`${asked.app}-events.csv`, eventCsv(events, common.entries, view.senders));
   useLetter('x', save);
   if (answer.isError) return <p className="fall room-fault">{answer.error.message}</p>;
   if (!view) return null;
   return (
-    <Answer findings={eventFindings(view, common.entries, common.onOpen)} tools={<Tools frame={frame} onSave={save} />}>
+    <Answer
+      findings={eventFindings(view, common.entries, common.onOpen)}
+      tools={<Tools frame={frame} onSave={save} />}
+    >
       <EventRows app={frame.app} view={view} events={events} {...common} />
     </Answer>
   );
@@ -101,7 +105,7 @@ function Properties({ frame, shown }: RoomProps) {
   const answer = useCatalogueProperties(asked.app, asked.range);
   const common = useCommon(frame);
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
-  const view: PropertyView[] | undefined = answer.data?.answer;
+  const view: RecordedProperty[] | undefined = answer.data?.answer;
   const properties = view ? shownProperties(view, common.entries, shown, common.like) : [];
   const save = () => view && saveCsv(`${asked.app}-properties.csv`, propertyCsv(properties, common.entries));
   useLetter('x', save);

@@ -1,4 +1,4 @@
-import type { EntryView, EventView, EventsView } from '../../api/catalogue';
+import type { EntryView, RecordedEvent, RecordedEvents } from '../../api/catalogue';
 import type { AppView } from '../../api/queries';
 import { Sparkline } from '../../charts/Sparkline';
 import { dateWords } from '../../words/dates';
@@ -6,13 +6,14 @@ import { count, plural, share } from '../../words/numbers';
 import { Activity } from './Activity';
 import { EntryForm } from './EntryForm';
 import { NameCell, STATUS } from './NameCell';
+import { OwnProperties } from './OwnProperties';
 import { SenderGrid } from './SenderGrid';
 import { entryOf } from './shown';
 
 interface EventRowsProps {
   app: AppView;
-  view: EventsView;
-  events: EventView[];
+  view: RecordedEvents;
+  events: RecordedEvent[];
   entries: EntryView[];
   mayChange: boolean;
   open: string | null;
@@ -68,8 +69,8 @@ export function EventRows({ app, view, events, entries, mayChange, open, onOpen 
 
 interface RowProps {
   app: AppView;
-  view: EventsView;
-  event: EventView;
+  view: RecordedEvents;
+  event: RecordedEvent;
   entry: EntryView;
   all: number;
   mayChange: boolean;
@@ -93,13 +94,16 @@ function Row({ app, view, event, entry, all, mayChange, opened, onOpen }: RowPro
         <td>
           <SentBy view={view} event={event} />
         </td>
-        <td className="second">{[event.activity ? 'activity' : 'passive', ...STATUS[event.status]].join(', ')}</td>
+        <td className="second">
+          {[event.activity ? 'activity' : 'passive', ...STATUS[event.status]].join(', ')}
+        </td>
       </tr>
       {opened && (
         <tr className="opened-part">
           <td colSpan={COLUMNS}>
             <div className="catalogue-part">
               <SenderGrid view={view} event={event} />
+              <OwnProperties event={event} events={view.events.length} />
               <div>
                 <EntryForm app={app} entry={entry} mayChange={mayChange} />
                 {mayChange && <Activity app={app} event={event} />}
@@ -113,10 +117,8 @@ function Row({ app, view, event, entry, all, mayChange, opened, onOpen }: RowPro
 }
 
 /** Of how many senders in use the event came; a mark where it is missing against expectation. */
-function SentBy({ view, event }: { view: EventsView; event: EventView }) {
-  const inUse = view.senders.map((_, sender) =>
-    view.events.some((each) => (each.bySender[sender] ?? 0) > 0),
-  );
+function SentBy({ view, event }: { view: RecordedEvents; event: RecordedEvent }) {
+  const inUse = view.senders.map((_, sender) => view.events.some((each) => (each.bySender[sender] ?? 0) > 0));
   const sending = event.bySender.filter((sent) => sent > 0).length;
   const missing = event.gaps.filter((gap) => gap.kind !== 'NEVER').length;
   return (

@@ -1,7 +1,7 @@
-import type { EntryView, EventView } from '../../api/catalogue';
+import type { EntryView, RecordedEvent } from '../../api/catalogue';
 
 /** What is said of a status; nothing of the usual one. */
-export const STATUS: Record<EventView['status'], string[]> = {
+export const STATUS: Record<RecordedEvent['status'], string[]> = {
   LIVE: [],
   QUIET: ['quiet'],
   RETIRED: ['retired'],

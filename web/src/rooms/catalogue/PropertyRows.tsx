@@ -1,4 +1,4 @@
-import type { EntryView, PropertyView } from '../../api/catalogue';
+import type { EntryView, RecordedProperty } from '../../api/catalogue';
 import type { AppView } from '../../api/queries';
 import { dateWords } from '../../words/dates';
 import { count, share } from '../../words/numbers';
@@ -8,7 +8,7 @@ import { entryOf } from './shown';
 
 interface PropertyRowsProps {
   app: AppView;
-  properties: PropertyView[];
+  properties: RecordedProperty[];
   entries: EntryView[];
   mayChange: boolean;
   open: string | null;
@@ -61,13 +61,13 @@ export function PropertyRows({ app, properties, entries, mayChange, open, onOpen
 }
 
 /** "text", "number", or both. */
-export const typeWords = (property: PropertyView): string =>
+export const typeWords = (property: RecordedProperty): string =>
   [property.texts > 0 && 'text', property.numbers > 0 && 'number'].filter(Boolean).join(' and ') ||
   'none in the range';
 
 interface RowProps {
   app: AppView;
-  property: PropertyView;
+  property: RecordedProperty;
   entry: EntryView;
   mayChange: boolean;
   opened: boolean;
@@ -103,11 +103,17 @@ function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
           <td colSpan={COLUMNS}>
             <div className="catalogue-part">
               <Parts
-                title={property.sampled ? 'Most frequent of a sample of 1,000 values' : 'Most frequent values'}
+                title={
+                  property.sampled ? 'Most frequent of a sample of 1,000 values' : 'Most frequent values'
+                }
                 parts={property.examples}
                 of={property.events}
               />
-              <Parts title="Events that have it" parts={property.withEvents.slice(0, 8)} of={property.events} />
+              <Parts
+                title="Events that have it"
+                parts={property.withEvents.slice(0, 8)}
+                of={property.events}
+              />
               <div>
                 {property.bounds && (
                   <p className="second">
@@ -116,7 +122,8 @@ function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
                 )}
                 {mixed && (
                   <p className="fall">
-                    {count(property.texts)} as text, {count(property.numbers)} as number: senders do not agree.
+                    {count(property.texts)} as text, {count(property.numbers)} as number: senders do not
+                    agree.
                   </p>
                 )}
                 <EntryForm app={app} entry={entry} mayChange={mayChange} />
@@ -131,7 +138,7 @@ function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
 
 interface PartsProps {
   title: string;
-  parts: PropertyView['examples'];
+  parts: RecordedProperty['examples'];
   of: number;
 }
 

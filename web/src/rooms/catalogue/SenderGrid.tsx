@@ -1,10 +1,10 @@
-import type { EventView, EventsView, Gap } from '../../api/catalogue';
+import type { RecordedEvent, RecordedEvents, Gap } from '../../api/catalogue';
 import { compareVersions } from '../../words/versions';
 import { count } from '../../words/numbers';
 
 interface SenderGridProps {
-  view: EventsView;
-  event: EventView;
+  view: RecordedEvents;
+  event: RecordedEvent;
 }
 
 /** Who sends an event: versions down, platforms across. Empty squares of senders in use stand out. */

@@ -1,12 +1,23 @@
-import type { EntryView, EventView, PropertyView, Sender } from '../../api/catalogue';
+import type { EntryView, RecordedEvent, RecordedProperty, Sender } from '../../api/catalogue';
 import { entryOf } from './shown';
 import { typeWords } from './PropertyRows';
 
 type Rows = (string | number | null)[][];
 
 /** One row an event, with how often each sender sent it. */
-export function eventCsv(events: EventView[], entries: EntryView[], senders: Sender[]): Rows {
-  const head = ['event', 'shown as', 'description', 'owner', 'status', 'activity', 'events', 'people', 'first seen', 'last seen'];
+export function eventCsv(events: RecordedEvent[], entries: EntryView[], senders: Sender[]): Rows {
+  const head = [
+    'event',
+    'shown as',
+    'description',
+    'owner',
+    'status',
+    'activity',
+    'events',
+    'people',
+    'first seen',
+    'last seen',
+  ];
   return [
     [...head, ...senders.map((sender) => `${sender.platform} ${sender.version}`.trim())],
     ...events.map((event) => {
@@ -29,9 +40,21 @@ export function eventCsv(events: EventView[], entries: EntryView[], senders: Sen
 }
 
 /** One row a property. */
-export function propertyCsv(properties: PropertyView[], entries: EntryView[]): Rows {
+export function propertyCsv(properties: RecordedProperty[], entries: EntryView[]): Rows {
   return [
-    ['property', 'shown as', 'description', 'owner', 'status', 'type', 'events with it', 'values', 'first seen', 'last seen', 'most frequent'],
+    [
+      'property',
+      'shown as',
+      'description',
+      'owner',
+      'status',
+      'type',
+      'events with it',
+      'values',
+      'first seen',
+      'last seen',
+      'most frequent',
+    ],
     ...properties.map((property) => {
       const entry = entryOf(entries, 'PROPERTY', property.name);
       return [

@@ -1,4 +1,4 @@
-import type { EntryView, EventsView, PropertyView } from '../../api/catalogue';
+import type { EntryView, RecordedEvents, RecordedProperty } from '../../api/catalogue';
 import type { Finding } from '../../frame/Margin';
 import { gapSentences } from '../../words/gaps';
 import { count, plural } from '../../words/numbers';
@@ -13,7 +13,7 @@ const nameButton = (entry: EntryView, onOpen: Open) => (
 );
 
 /** Where events are missing, each with what was to be expected; and how much there is. */
-export function eventFindings(view: EventsView, entries: EntryView[], onOpen: Open): Finding[] {
+export function eventFindings(view: RecordedEvents, entries: EntryView[], onOpen: Open): Finding[] {
   const found: Finding[] = [];
   for (const event of view.events) {
     for (const { kind, text } of gapSentences(event)) {
@@ -57,7 +57,7 @@ function undescribed(names: number, entries: EntryView[], kind: EntryView['kind'
 }
 
 /** Properties whose senders do not agree on a type; and how many there are. */
-export function propertyFindings(view: PropertyView[], entries: EntryView[], onOpen: Open): Finding[] {
+export function propertyFindings(view: RecordedProperty[], entries: EntryView[], onOpen: Open): Finding[] {
   const mixed = view.filter((property) => property.texts > 0 && property.numbers > 0);
   return [
     ...mixed.map((property) => ({

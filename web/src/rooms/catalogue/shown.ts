@@ -1,4 +1,4 @@
-import type { EntryKind, EntryView, EventView, PropertyView } from '../../api/catalogue';
+import type { EntryKind, EntryView, RecordedEvent, RecordedProperty } from '../../api/catalogue';
 
 /** Which rows are shown; some choices are of events alone. */
 export const SHOWN = [
@@ -32,7 +32,7 @@ function passes(row: { status: string }, entry: EntryView, shown: Shown, like: s
   return shown !== 'kept' || !entry.hidden;
 }
 
-export const shownEvents = (events: EventView[], entries: EntryView[], shown: Shown, like: string) =>
+export const shownEvents = (events: RecordedEvent[], entries: EntryView[], shown: Shown, like: string) =>
   events.filter(
     (event) =>
       passes(event, entryOf(entries, 'EVENT', event.name), shown, like) &&
@@ -40,7 +40,10 @@ export const shownEvents = (events: EventView[], entries: EntryView[], shown: Sh
       (shown !== 'activity' || event.activity),
   );
 
-export const shownProperties = (properties: PropertyView[], entries: EntryView[], shown: Shown, like: string) =>
-  properties.filter((property) =>
-    passes(property, entryOf(entries, 'PROPERTY', property.name), shown, like),
-  );
+export const shownProperties = (
+  properties: RecordedProperty[],
+  entries: EntryView[],
+  shown: Shown,
+  like: string,
+) =>
+  properties.filter((property) => passes(property, entryOf(entries, 'PROPERTY', property.name), shown, like));

@@ -1,4 +1,4 @@
-import type { EventView } from '../../api/catalogue';
+import type { RecordedEvent } from '../../api/catalogue';
 import type { Grain, PooledView, RetentionView } from '../../api/queries';
 import type { Finding } from '../../frame/Margin';
 import { grainWord, rangeWords } from '../../words/dates';
@@ -18,7 +18,7 @@ export function findings(
   view: RetentionView,
   grain: Grain,
   cameBack: string | null,
-  backEvent?: EventView,
+  backEvent?: RecordedEvent,
 ): Finding[] {
   const people = view.cohorts.reduce((sum, cohort) => sum + cohort.size, 0);
   if (people === 0) {
@@ -39,7 +39,11 @@ export function findings(
   }
   if (cameBack !== null && backEvent) {
     for (const { kind, text } of gapSentences(backEvent)) {
-      found.push({ key: kind, caution: true, text: `${cameBack} ${text} Who is there cannot be seen coming back.` });
+      found.push({
+        key: kind,
+        caution: true,
+        text: `${cameBack} ${text} Who is there cannot be seen coming back.`,
+      });
     }
   }
   return [...found, ...cautions(view, grain)];

@@ -8,14 +8,14 @@ import java.time.temporal.ChronoUnit;
 import java.util.Set;
 
 /** What would change if other events counted as activity: active people of each day, as it is and as it would be. */
-public final class ActivityPreview implements Analysis<long[], ActivityPreview.Change> {
+public final class ActivityPreview implements Analysis<long[], ActivityPreview.ActivityChange> {
     /**
      * Means over days.
      *
      * @param days those counted
      * @param before active people a day as it is, {@code after} as it would be
      */
-    public record Change(DayRange days, double before, double after) {}
+    public record ActivityChange(DayRange days, double before, double after) {}
 
     private final DayRange days;
     private final int from;
@@ -71,7 +71,7 @@ public final class ActivityPreview implements Analysis<long[], ActivityPreview.C
     }
 
     @Override
-    public Change finish(long[] partial) {
-        return new Change(days, (double) partial[0] / days.days(), (double) partial[1] / days.days());
+    public ActivityChange finish(long[] partial) {
+        return new ActivityChange(days, (double) partial[0] / days.days(), (double) partial[1] / days.days());
     }
 }

@@ -21,11 +21,11 @@ public record CatalogueProperty(
         long events,
         long texts,
         long numbers,
-        List<Part> withEvents,
+        List<Frequency> withEvents,
         long distinct,
         boolean sampled,
-        List<Part> examples,
-        Optional<Bounds> bounds,
+        List<Frequency> examples,
+        Optional<NumberBounds> bounds,
         LocalDate firstSeen,
         LocalDate lastSeen) {
     public CatalogueProperty {
@@ -34,10 +34,10 @@ public record CatalogueProperty(
     }
 
     /** An event or a value, and how often. */
-    public record Part(String of, long count) {}
+    public record Frequency(String of, long count) {}
 
     /** The least and the greatest number. */
-    public record Bounds(double least, double greatest) {}
+    public record NumberBounds(double least, double greatest) {}
 
     /** Whether it comes as number and as text. */
     public boolean isMixed() {

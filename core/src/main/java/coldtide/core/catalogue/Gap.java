@@ -1,7 +1,7 @@
 package coldtide.core.catalogue;
 
 /**
- * An event that a sender does not send though others let it be expected.
+ * An event that a sender in use does not send though others let it be expected.
  *
  * @param version empty for a platform as a whole
  * @param sent how often it came

@@ -17,7 +17,7 @@ import java.util.stream.IntStream;
  * sends: for a new version, earlier ones of its platform; for a sender that stops, itself before. At 30 expected or more and
  * under a twentieth of that sent, chance is out of the question (Poisson: 3 in 10 to the 12th).
  *
- * <p>Events that a person does once, at their arrival, cease by themselves where a version gets no new people; a version is not
+ * <p>Only senders in use in the range are looked at. Events that a person does once, at their arrival, cease by themselves where a version gets no new people; a version is not
  * said to fall silent on them.
  */
 final class Gaps {
@@ -53,7 +53,7 @@ final class Gaps {
             int[] ofPlatform = IntStream.range(0, senders.size())
                     .filter(sender -> senders.get(sender).platform().equals(platform))
                     .toArray();
-            for (int sender : ofPlatform) {
+            for (int sender : inUse(ofPlatform)) {
                 if (!lost(name, sender, ofPlatform, gaps)) {
                     never(name, sender, gaps);
                 }
@@ -65,6 +65,12 @@ final class Gaps {
             }
         }
         return gaps;
+    }
+
+    private int[] inUse(int[] group) {
+        return IntStream.of(group)
+                .filter(sender -> active(new int[] {sender}, EVER) > active(new int[] {sender}, OUTSIDE))
+                .toArray();
     }
 
     private boolean isOften(int name) {

@@ -1,7 +1,7 @@
 package coldtide.core.catalogue;
 
-import coldtide.core.catalogue.CatalogueProperty.Bounds;
-import coldtide.core.catalogue.CatalogueProperty.Part;
+import coldtide.core.catalogue.CatalogueProperty.Frequency;
+import coldtide.core.catalogue.CatalogueProperty.NumberBounds;
 import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
@@ -177,13 +177,13 @@ public final class PropertyCatalogue implements Analysis<List<PropertyCatalogue.
     }
 
     private CatalogueProperty property(String name, Tally tally) {
-        List<Part> events = new ArrayList<>();
+        List<Frequency> events = new ArrayList<>();
         for (int code = 0; code < tally.byEvent.length; code++) {
             if (tally.byEvent[code] > 0) {
-                events.add(new Part(log.eventNames().get(code), tally.byEvent[code]));
+                events.add(new Frequency(log.eventNames().get(code), tally.byEvent[code]));
             }
         }
-        events.sort(Comparator.comparingLong(Part::count).reversed().thenComparing(Part::of));
+        events.sort(Comparator.comparingLong(Frequency::count).reversed().thenComparing(Frequency::of));
         return new CatalogueProperty(
                 name,
                 tally.texts + tally.numbers,
@@ -193,7 +193,7 @@ public final class PropertyCatalogue implements Analysis<List<PropertyCatalogue.
                 tally.values.distinct(),
                 tally.values.isPart(),
                 tally.values.top(EXAMPLES),
-                tally.numbers == 0 ? Optional.empty() : Optional.of(new Bounds(tally.least, tally.greatest)),
+                tally.numbers == 0 ? Optional.empty() : Optional.of(new NumberBounds(tally.least, tally.greatest)),
                 log.firstDay().plusDays(tally.firstDay),
                 log.firstDay().plusDays(tally.lastDay));
     }

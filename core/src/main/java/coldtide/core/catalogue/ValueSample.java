@@ -1,6 +1,6 @@
 package coldtide.core.catalogue;
 
-import coldtide.core.catalogue.CatalogueProperty.Part;
+import coldtide.core.catalogue.CatalogueProperty.Frequency;
 import coldtide.core.who.ValueTest;
 import it.unimi.dsi.fastutil.HashCommon;
 import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
@@ -28,8 +28,8 @@ final class ValueSample {
             this.number = number;
         }
 
-        Part part() {
-            return new Part(text == null ? ValueTest.written(number) : text, times);
+        Frequency part() {
+            return new Frequency(text == null ? ValueTest.written(number) : text, times);
         }
     }
 
@@ -105,11 +105,11 @@ final class ValueSample {
     }
 
     /** The most frequent values that stay; equal ones by what they are written as. */
-    List<Part> top(int count) {
+    List<Frequency> top(int count) {
         shrink();
         return values.values().stream()
                 .map(Counted::part)
-                .sorted(Comparator.comparingLong(Part::count).reversed().thenComparing(Part::of))
+                .sorted(Comparator.comparingLong(Frequency::count).reversed().thenComparing(Frequency::of))
                 .limit(count)
                 .toList();
     }

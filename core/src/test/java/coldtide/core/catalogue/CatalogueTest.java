@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.entry;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
-import coldtide.core.catalogue.CatalogueProperty.Part;
+import coldtide.core.catalogue.CatalogueProperty.Frequency;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Release;
 import coldtide.core.scan.ScanRunner;
@@ -125,7 +125,10 @@ class CatalogueTest {
             assertThat(property.distinct()).isEqualTo(counts(having, value).size());
             assertThat(property.sampled()).isFalse();
             assertThat(property.bounds())
-                    .isEqualTo(isNumber ? Optional.of(new CatalogueProperty.Bounds(1, 1e9 + 0.125)) : Optional.empty());
+                    .isEqualTo(
+                            isNumber
+                                    ? Optional.of(new CatalogueProperty.NumberBounds(1, 1e9 + 0.125))
+                                    : Optional.empty());
         }
     }
 
@@ -133,8 +136,8 @@ class CatalogueTest {
         return level == Math.rint(level) ? Long.toString((long) level) : level > 1e8 ? "1000000000.125" : "62.4";
     }
 
-    private static Map<String, Long> counts(List<Part> parts) {
-        return parts.stream().collect(Collectors.toMap(Part::of, Part::count));
+    private static Map<String, Long> counts(List<Frequency> parts) {
+        return parts.stream().collect(Collectors.toMap(Frequency::of, Frequency::count));
     }
 
     private static Map<String, Long> counts(List<Event> events, Function<Event, String> by) {

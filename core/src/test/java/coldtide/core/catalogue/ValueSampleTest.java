@@ -2,7 +2,7 @@ package coldtide.core.catalogue;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import coldtide.core.catalogue.CatalogueProperty.Part;
+import coldtide.core.catalogue.CatalogueProperty.Frequency;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -26,7 +26,7 @@ class ValueSampleTest {
         }
         assertThat(sample.isPart()).isFalse();
         assertThat(sample.distinct()).isEqualTo(ValueSample.MOST);
-        assertThat(sample.top(2)).containsExactly(new Part("value 999", 1000), new Part("value 998", 999));
+        assertThat(sample.top(2)).containsExactly(new Frequency("value 999", 1000), new Frequency("value 998", 999));
     }
 
     /** Numbers come in two signs of zero and are one. */
@@ -36,7 +36,7 @@ class ValueSampleTest {
         sample.add(0.0, 2);
         sample.add(-0.0, 1);
         sample.add(2.50, 1);
-        assertThat(sample.top(5)).containsExactly(new Part("0", 3), new Part("2.5", 1));
+        assertThat(sample.top(5)).containsExactly(new Frequency("0", 3), new Frequency("2.5", 1));
     }
 
     /** Four standard errors of 3.2 %: by chance once in some ten thousand, and these values are always the same. */
@@ -66,7 +66,7 @@ class ValueSampleTest {
         merged.addAll(of(values.subList(40_000, 60_000)));
         assertThat(merged.top(ValueSample.MOST)).isEqualTo(whole.top(ValueSample.MOST));
         assertThat(merged.distinct()).isEqualTo(whole.distinct());
-        for (Part part : whole.top(20)) {
+        for (Frequency part : whole.top(20)) {
             int value = Integer.parseInt(part.of());
             assertThat(part.count()).isEqualTo(Collections.frequency(values, value));
         }

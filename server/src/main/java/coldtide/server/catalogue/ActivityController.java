@@ -1,7 +1,7 @@
 package coldtide.server.catalogue;
 
 import coldtide.core.catalogue.ActivityPreview;
-import coldtide.core.catalogue.ActivityPreview.Change;
+import coldtide.core.catalogue.ActivityPreview.ActivityChange;
 import coldtide.core.log.EventLog;
 import coldtide.core.time.DayRange;
 import coldtide.server.access.Audit;
@@ -57,7 +57,7 @@ class ActivityController {
     }
 
     @PostMapping("/preview")
-    Answered<Change> preview(@PathVariable String app, @Valid @RequestBody ActivityAsk ask) {
+    Answered<ActivityChange> preview(@PathVariable String app, @Valid @RequestBody ActivityAsk ask) {
         return asking.ask(app, asked -> {
             EventLog log = asked.log();
             LocalDate end = log.endOfFullDays().isAfter(log.firstDay())
@@ -71,9 +71,9 @@ class ActivityController {
 
     /** Everything that rests on activity is counted anew before this answers. */
     @PutMapping
-    Change change(@PathVariable String app, @Valid @RequestBody ActivityAsk ask) {
+    ActivityChange change(@PathVariable String app, @Valid @RequestBody ActivityAsk ask) {
         App of = apps.require(app);
-        Change change = preview(app, ask).answer();
+        ActivityChange change = preview(app, ask).answer();
         apps.countActivity(of, ask.event(), ask.counts());
         audit.note(
                 of,

@@ -62,10 +62,10 @@ class CatalogueController implements WarmUp {
     }
 
     /** @param senders by the place of their counts in each event */
-    record EventsView(List<Release> senders, List<EventView> events) {}
+    record RecordedEvents(List<Release> senders, List<RecordedEvent> events) {}
 
     /** An event; {@code bySender} in the range, {@code everBySender} in the whole log. */
-    record EventView(
+    record RecordedEvent(
             String name,
             long count,
             long people,
@@ -78,20 +78,20 @@ class CatalogueController implements WarmUp {
             List<Long> everBySender,
             List<Gap> gaps) {}
 
-    record PropertyView(
+    record RecordedProperty(
             String name,
             long events,
             long texts,
             long numbers,
-            List<CatalogueProperty.Part> withEvents,
+            List<CatalogueProperty.Frequency> withEvents,
             long distinct,
             boolean sampled,
-            List<CatalogueProperty.Part> examples,
+            List<CatalogueProperty.Frequency> examples,
 
             @Schema(
                     types = {"object", "null"},
-                    implementation = CatalogueProperty.Bounds.class)
-            CatalogueProperty.Bounds bounds,
+                    implementation = CatalogueProperty.NumberBounds.class)
+            CatalogueProperty.NumberBounds bounds,
 
             LocalDate firstSeen,
             LocalDate lastSeen,
@@ -130,12 +130,12 @@ class CatalogueController implements WarmUp {
     }
 
     @PostMapping("/events")
-    Answered<EventsView> events(@PathVariable String app, @Valid @RequestBody CatalogueAsk ask) {
+    Answered<RecordedEvents> events(@PathVariable String app, @Valid @RequestBody CatalogueAsk ask) {
         Set<String> retired = retired(apps.require(app), Kind.EVENT);
         return asking.ask(app, asked -> {
             EventCatalogue.Answer answer =
                     asked.runner().run(asked.log(), new EventCatalogue(asked.log(), ask.range()));
-            return new EventsView(
+            return new RecordedEvents(
                     answer.senders(),
                     answer.events().stream()
                             .map(event -> view(asked.log(), event, retired))
@@ -144,9 +144,9 @@ class CatalogueController implements WarmUp {
     }
 
     /** What is retired is missing on purpose. */
-    private static EventView view(EventLog log, CatalogueEvent event, Set<String> retired) {
+    private static RecordedEvent view(EventLog log, CatalogueEvent event, Set<String> retired) {
         boolean isRetired = retired.contains(event.name());
-        return new EventView(
+        return new RecordedEvent(
                 event.name(),
                 event.count(),
                 event.people(),
@@ -167,7 +167,7 @@ class CatalogueController implements WarmUp {
     }
 
     @PostMapping("/properties")
-    Answered<List<PropertyView>> properties(@PathVariable String app, @Valid @RequestBody CatalogueAsk ask) {
+    Answered<List<RecordedProperty>> properties(@PathVariable String app, @Valid @RequestBody CatalogueAsk ask) {
         Set<String> retired = retired(apps.require(app), Kind.PROPERTY);
         return asking.ask(
                 app,
@@ -176,8 +176,8 @@ class CatalogueController implements WarmUp {
                         .toList());
     }
 
-    private static PropertyView view(EventLog log, CatalogueProperty property, boolean isRetired) {
-        return new PropertyView(
+    private static RecordedProperty view(EventLog log, CatalogueProperty property, boolean isRetired) {
+        return new RecordedProperty(
                 property.name(),
                 property.events(),
                 property.texts(),
