@@ -19,7 +19,10 @@ export function Answer({
 }) {
   return (
     <div className="answer">
-      <section className="answer-main">{children}</section>
+      {/* Reached by Tab, so that it can be scrolled by keys where nothing in it can be. */}
+      <section className="answer-main" aria-label="Answer" tabIndex={0}>
+        {children}
+      </section>
       <aside className="margin" aria-label="Findings">
         <h2>Findings</h2>
         <ul>

@@ -29,10 +29,11 @@ describe.each([
   ['dark', dark],
 ] as [string, Roles][])('%s', (_, roles) => {
   it.each(['ink', 'ink2', 'act', 'deep', 'fallText', 'releaseText'] as const)(
-    'text in %s reads on page and sheet',
+    'text in %s reads on page, sheet and an opened row',
     (role) => {
       expect(contrast(roles[role], roles.page)).toBeGreaterThanOrEqual(4.5);
       expect(contrast(roles[role], roles.sheet)).toBeGreaterThanOrEqual(4.5);
+      expect(contrast(roles[role], roles.hover)).toBeGreaterThanOrEqual(4.5);
     },
   );
 

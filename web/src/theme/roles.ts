@@ -1,4 +1,4 @@
-/** Colours by what they mean; contrast of text is at least 4.5:1 on page and sheet, of marks 3:1. */
+/** Colours by what they mean; contrast of text is at least 4.5:1 on page, sheet and opened rows, of marks 3:1. */
 export interface Roles {
   page: string;
   sheet: string;
@@ -27,7 +27,7 @@ export const light: Roles = {
   act: '#1F6F5C',
   deep: '#12414F',
   fall: '#C8442B',
-  fallText: '#BF3F27',
+  fallText: '#B73B24',
   release: '#B7862C',
   releaseText: '#7D5A16',
   compared: '#6B7F9E',

@@ -4,10 +4,13 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
+import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.LoadState;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.util.ArrayList;
@@ -16,12 +19,13 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** What holds in every room: nothing cut off at any width, a name for every control, both schemes, saved tables. */
 @ExtendWith(Application.class)
 class LooksTest {
     private static final List<String> ROOMS =
-            List.of("tide?open=REVENUE", "retention?by=day&ages=30", "intake", "settings");
+            List.of("tide?open=REVENUE", "retention?by=day&ages=30", "catalogue?open=beacon_lit", "intake", "settings");
 
     @ParameterizedTest
     @CsvSource({"1024,768", "1280,800", "1920,1080"})
@@ -52,6 +56,29 @@ class LooksTest {
                             + "(e.labels && e.labels[0] && e.labels[0].innerText) || '').trim()");
                     assertThat((String) name).as("%s in %s", control, room).isNotEmpty();
                 }
+            }
+        }
+    }
+
+    /** By axe-core, a checker of the Web Content Accessibility Guidelines, in the light and the dark scheme. */
+    @ParameterizedTest
+    @EnumSource(
+            value = ColorScheme.class,
+            names = {"LIGHT", "DARK"})
+    void aCheckerOfAccessibilityFindsNothingSerious(ColorScheme scheme) {
+        try (Visitor visitor = Visitor.in("tide")) {
+            visitor.page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(scheme));
+            for (String room : ROOMS) {
+                visitor.go("/a/gullcombe/" + room);
+                visitor.page.locator(".head-rooms a").first().waitFor();
+                visitor.page.waitForLoadState(LoadState.NETWORKIDLE);
+                List<String> serious = new AxeBuilder(visitor.page)
+                        .analyze().getViolations().stream()
+                                .filter(rule -> List.of("serious", "critical").contains(rule.getImpact()))
+                                .map(rule -> rule.getId() + ": "
+                                        + rule.getNodes().get(0).getHtml())
+                                .toList();
+                assertThat(serious).as("%s, %s", room, scheme).isEmpty();
             }
         }
     }
