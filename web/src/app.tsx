@@ -10,6 +10,7 @@ import { SignIn } from './rooms/signin/SignIn';
 import { theme } from './theme/theme';
 
 const TideTable = lazy(() => import('./rooms/tidetable/TideTable'));
+const Measures = lazy(() => import('./rooms/measures/Measures'));
 const Retention = lazy(() => import('./rooms/retention/Retention'));
 const Catalogue = lazy(() => import('./rooms/catalogue/Catalogue'));
 const Intake = lazy(() => import('./rooms/intake/Intake'));
@@ -38,6 +39,7 @@ function Door() {
       <Routes>
         <Route path="/a/:app" element={<Frame />}>
           <Route path="tide" element={<TideTable />} />
+          <Route path="measures" element={<Measures />} />
           <Route path="retention" element={<Retention />} />
           <Route path="catalogue" element={<Catalogue />} />
           <Route path="intake" element={<Intake />} />

@@ -5,6 +5,7 @@ import type { Roles } from '../theme/roles';
 import { useRoles } from '../theme/theme';
 import { compact, figureValue } from '../words/numbers';
 import { EChart } from './EChart';
+import { categoryAxis, releaseMarks, tooltipLooks, valueAxis } from './looks';
 
 interface FigureChartProps {
   title: string;
@@ -14,8 +15,6 @@ interface FigureChartProps {
   currency: string;
   releases: { name: string; index: number }[];
 }
-
-const FONT = '"Source Sans 3 Variable", sans-serif';
 
 function axisWords(value: number, unit: Unit): string {
   if (unit === 'SHARE') return `${compact(value * 100)} %`;
@@ -29,32 +28,13 @@ function axisName({ unit, currency }: FigureChartProps): string {
 
 function optionOf(props: FigureChartProps, roles: Roles): EChartsOption {
   const { labels, values, unit, currency, releases } = props;
-  const text = { color: roles.ink2, fontFamily: FONT, fontSize: 12 };
   return {
     animation: false,
     grid: { left: 64, right: 24, top: 28, bottom: 26 },
-    xAxis: {
-      type: 'category',
-      data: labels,
-      boundaryGap: false,
-      axisLine: { lineStyle: { color: roles.rule } },
-      axisTick: { show: false },
-      axisLabel: { ...text, hideOverlap: true },
-    },
-    yAxis: {
-      type: 'value',
-      min: 0,
-      name: axisName(props),
-      nameTextStyle: { ...text, align: 'right' },
-      splitNumber: 4,
-      splitLine: { lineStyle: { color: roles.rule } },
-      axisLabel: { ...text, formatter: (value: number) => axisWords(value, unit) },
-    },
+    xAxis: categoryAxis(labels, roles),
+    yAxis: valueAxis(axisName(props), (value) => axisWords(value, unit), roles),
     tooltip: {
-      trigger: 'axis',
-      backgroundColor: roles.sheet,
-      borderColor: roles.rule,
-      textStyle: { color: roles.ink, fontFamily: FONT, fontSize: 13 },
+      ...tooltipLooks(roles),
       valueFormatter: (value) => figureValue(typeof value === 'number' ? value : null, unit, currency),
     },
     series: [
@@ -65,22 +45,7 @@ function optionOf(props: FigureChartProps, roles: Roles): EChartsOption {
         symbolSize: 4,
         lineStyle: { color: roles.series[0], width: 1.6 },
         itemStyle: { color: roles.series[0] },
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          label: {
-            color: roles.releaseText,
-            fontFamily: FONT,
-            fontSize: 11,
-            fontWeight: 600,
-            formatter: '{b}',
-          },
-          data: releases.map(({ name, index }) => ({
-            name,
-            xAxis: index,
-            lineStyle: { color: roles.release, type: 'solid', width: 1 },
-          })),
-        },
+        markLine: releaseMarks(releases, roles),
       },
     ],
   };

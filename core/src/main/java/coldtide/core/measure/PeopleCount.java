@@ -9,7 +9,6 @@ import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.PersonValues;
-import coldtide.core.who.ValueTest;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -55,16 +54,12 @@ public final class PeopleCount {
         }
     }
 
-    /** Where a property comes as number and as text, 5 and "5" are one value. */
     private static void text(EventLog log, int code, boolean maybeNumber, TopValues.Into into) {
-        if (maybeNumber) {
-            String text = log.texts().text(code);
-            OptionalDouble number = ValueTest.number(text);
-            if (number.isPresent() && ValueTest.written(number.getAsDouble()).equals(text)) {
-                into.number(number.getAsDouble());
-                return;
-            }
+        OptionalDouble number = maybeNumber ? RowValues.number(log, code) : OptionalDouble.empty();
+        if (number.isPresent()) {
+            into.number(number.getAsDouble());
+        } else {
+            into.text(code);
         }
-        into.text(code);
     }
 }

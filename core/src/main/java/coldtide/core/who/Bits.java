@@ -56,7 +56,7 @@ public final class Bits {
     }
 
     /** The first set bit from {@code from} on, or {@code to} if there is none before it. */
-    static int next(long[] bits, int from, int to) {
+    public static int next(long[] bits, int from, int to) {
         if (from >= to) {
             return to;
         }

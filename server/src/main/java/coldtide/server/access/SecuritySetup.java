@@ -75,7 +75,11 @@ class SecuritySetup {
                 .hasRole(READER)
                 .requestMatchers(POST, "/api/apps/*/tide-table", "/api/apps/*/retention", "/api/apps/*/people-count")
                 .hasRole(READER)
-                .requestMatchers(POST, "/api/apps/*/catalogue/events", "/api/apps/*/catalogue/properties")
+                .requestMatchers(
+                        POST,
+                        "/api/apps/*/measures",
+                        "/api/apps/*/catalogue/events",
+                        "/api/apps/*/catalogue/properties")
                 .hasRole(READER)
                 .requestMatchers(GET, "/api/apps/**", "/v3/api-docs")
                 .hasRole(READER)

@@ -24,13 +24,13 @@ class QuestionSize extends OncePerRequestFilter {
         String type = request.getContentType();
         return type == null
                 || !type.startsWith(MediaType.APPLICATION_JSON_VALUE)
-                || request.getRequestURI().endsWith("/events");
+                || request.getRequestURI().matches("/api/apps/[^/]+/events");
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        long most = request.getRequestURI().endsWith("/people-count") ? CONDITION_KB : MOST_KB;
+        long most = request.getRequestURI().matches(".*/(people-count|measures)") ? CONDITION_KB : MOST_KB;
         if (request.getContentLengthLong() > most * 1024) {
             Refusals.write(response, HttpStatus.CONTENT_TOO_LARGE, "What is sent may have at most " + most + " KB.");
         } else if (request.getContentLengthLong() < 0 && request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null) {

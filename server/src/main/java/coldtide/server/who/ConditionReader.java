@@ -32,6 +32,11 @@ public final class ConditionReader {
         return people(new Part(json, at, 0));
     }
 
+    /** @throws Problem naming the place at fault */
+    public EventCondition events(JsonNode json, String at) {
+        return event(new Part(json, at, 0));
+    }
+
     private PersonCondition people(Part part) {
         if (part.has("all")) {
             return new PersonCondition.All(part.only("all").list("all", this::people));

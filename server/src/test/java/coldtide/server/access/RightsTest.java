@@ -44,6 +44,7 @@ class RightsTest {
                 "post /api/apps/{app}/tide-table",
                 "post /api/apps/{app}/retention",
                 "post /api/apps/{app}/people-count",
+                "post /api/apps/{app}/measures",
                 "post /api/apps/{app}/catalogue/events",
                 "post /api/apps/{app}/catalogue/properties");
         least("ANALYST", "post /api/apps");

@@ -1,0 +1,102 @@
+package coldtide.core.measure;
+
+import coldtide.core.log.Contexts;
+import coldtide.core.log.EventLog;
+import coldtide.core.log.PropertyColumn;
+import coldtide.core.log.Shard;
+import coldtide.core.who.ValueTest;
+import java.util.OptionalDouble;
+
+/**
+ * The value of a property in one row of a shard after another, whether it comes with the context or with the event itself; of
+ * both, that of the event. Goes forwards only.
+ */
+final class RowValues {
+    private final EventLog log;
+    private final Shard shard;
+    private final boolean maybeNumber;
+    private final int[] codes;
+    private final PropertyColumn texts;
+    private final PropertyColumn numbers;
+    private int run;
+    private int nextText;
+    private int nextNumber;
+    private boolean isText;
+    private double value;
+
+    RowValues(EventLog log, Shard shard, String property) {
+        this.log = log;
+        this.shard = shard;
+        maybeNumber = log.numberColumn(property).isPresent();
+        codes = log.contexts().codes(property).orElse(null);
+        texts = log.textColumn(property).stream()
+                .mapToObj(shard::property)
+                .findFirst()
+                .flatMap(column -> column)
+                .orElse(null);
+        numbers = log.numberColumn(property).stream()
+                .mapToObj(shard::property)
+                .findFirst()
+                .flatMap(column -> column)
+                .orElse(null);
+    }
+
+    /** Goes to a row that is not before the last one; false if the property is not set there. */
+    boolean at(int row) {
+        nextText = forward(texts, nextText, row);
+        if (isAt(texts, nextText, row)) {
+            return text((int) texts.values().at(nextText));
+        }
+        nextNumber = forward(numbers, nextNumber, row);
+        if (isAt(numbers, nextNumber, row)) {
+            isText = false;
+            value = numbers.values().at(nextNumber);
+            return true;
+        }
+        if (codes == null) {
+            return false;
+        }
+        while (run + 1 < shard.runRow.length && shard.runRow[run + 1] <= row) {
+            run++;
+        }
+        int code = codes[shard.runContext[run]];
+        return code != Contexts.NONE && text(code);
+    }
+
+    private static int forward(PropertyColumn column, int from, int row) {
+        int at = from;
+        while (column != null && at < column.size() && column.row(at) < row) {
+            at++;
+        }
+        return at;
+    }
+
+    private static boolean isAt(PropertyColumn column, int at, int row) {
+        return column != null && at < column.size() && column.row(at) == row;
+    }
+
+    private boolean text(int code) {
+        OptionalDouble number = maybeNumber ? number(log, code) : OptionalDouble.empty();
+        isText = number.isEmpty();
+        value = number.orElse(code);
+        return true;
+    }
+
+    /** A text that is written as its number would be: where a property comes as number and as text, 5 and "5" are one value. */
+    static OptionalDouble number(EventLog log, int code) {
+        String text = log.texts().text(code);
+        OptionalDouble number = ValueTest.number(text);
+        return number.isPresent() && ValueTest.written(number.getAsDouble()).equals(text)
+                ? number
+                : OptionalDouble.empty();
+    }
+
+    /** Whether what was found is a text; its {@link #value} is then its code. */
+    boolean isText() {
+        return isText;
+    }
+
+    double value() {
+        return value;
+    }
+}
