@@ -404,6 +404,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/measures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/people-count": {
         parameters: {
             query?: never;
@@ -667,6 +683,10 @@ export interface components {
             answer: components["schemas"]["RecordedProperty"][];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredMeasureView: {
+            answer: components["schemas"]["MeasureView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredPeopleAnswer: {
             answer: components["schemas"]["PeopleAnswer"];
             foot: components["schemas"]["Foot"];
@@ -816,6 +836,12 @@ export interface components {
             people: number;
             value: string;
         };
+        GroupView: {
+            counts: components["schemas"]["SeriesCounts"];
+            /** @enum {string} */
+            kind: "VALUE" | "OTHER" | "NOT_SET";
+            value: string | null;
+        };
         HeldBackDay: {
             /** Format: date */
             day: string;
@@ -943,6 +969,33 @@ export interface components {
             /** Format: date */
             to: string;
         };
+        MeasureAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            /** @enum {string} */
+            grain: "DAY" | "WEEK" | "MONTH";
+            range: components["schemas"]["DayRange"];
+            splitBy: string | null;
+            /** Format: int32 */
+            top: number | null;
+            what: {
+                [key: string]: unknown;
+            } | null;
+        };
+        MeasureView: {
+            active: number[];
+            all: components["schemas"]["SeriesCounts"];
+            groups: components["schemas"]["GroupView"][];
+            periods: components["schemas"]["SeriesPeriod"][];
+            /** Format: int64 */
+            rangeActive: number;
+            words: components["schemas"]["MeasureWords"];
+        };
+        MeasureWords: {
+            events: string[];
+            properties: string[];
+        };
         NewApp: {
             currency: string;
             key: string;
@@ -993,7 +1046,9 @@ export interface components {
             people: number;
         };
         PeopleAsk: {
-            among: Record<string, never> | null;
+            among: {
+                [key: string]: unknown;
+            } | null;
             splitBy: string | null;
             /** Format: int32 */
             top: number | null;
@@ -1177,6 +1232,19 @@ export interface components {
             /** Format: int64 */
             line: number;
             values: string[];
+        };
+        SeriesCounts: {
+            events: number[];
+            people: number[];
+            /** Format: int64 */
+            rangeEvents: number;
+            /** Format: int64 */
+            rangePeople: number;
+        };
+        SeriesPeriod: {
+            complete: boolean;
+            days: components["schemas"]["DayRange"];
+            whole: boolean;
         };
         Session: {
             name: string | null;
@@ -2027,6 +2095,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EnteredMark"];
+                };
+            };
+        };
+    };
+    ask_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredMeasureView"];
                 };
             };
         };

@@ -1,11 +1,12 @@
 import { LineChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import * as echarts from 'echarts/core';
+import { LabelLayout } from 'echarts/features';
 import { SVGRenderer } from 'echarts/renderers';
 import type { EChartsOption } from 'echarts';
 import { useEffect, useRef } from 'react';
 
-echarts.use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer]);
+echarts.use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, LabelLayout, SVGRenderer]);
 
 interface EChartProps {
   option: EChartsOption;

@@ -7,7 +7,7 @@ import { useRoles } from '../theme/theme';
 import { dayOf, periodWords } from '../words/dates';
 import { axisName, axisValue, measureValue, type MeasureUnit } from '../words/measures';
 import { EChart } from './EChart';
-import { categoryAxis, releaseMarks, tooltipLooks, valueAxis } from './looks';
+import { categoryAxis, FONT, hovered, releaseMarks, tooltipLooks, valueAxis } from './looks';
 
 interface SeriesChartProps {
   periods: Schemas['SeriesPeriod'][];
@@ -29,43 +29,50 @@ function marksOf({ periods, releases }: SeriesChartProps) {
     .filter((mark) => mark.index >= 0);
 }
 
-/** A line in two parts: what is complete, and dashed what is not over yet, which begins at the last complete value. */
+/** A line in two parts: what is whole, and dashed what is not: a part of a period, or one not over yet in the data. */
 function partsOf(props: SeriesChartProps, at: number, roles: Roles): LineSeriesOption[] {
   const line = props.lines[at];
   if (!line) return [];
   const colour = roles.series[at % roles.series.length] ?? roles.deep;
-  const openFrom = props.periods.findIndex((period) => !period.complete);
-  const until = openFrom < 0 ? line.values.length : openFrom;
+  const whole = (index: number) => {
+    const period = props.periods[index];
+    return period === undefined || (period.whole && period.complete);
+  };
   const common: LineSeriesOption = {
     type: 'line',
     name: line.name,
     symbol: 'circle',
     symbolSize: 4,
     itemStyle: { color: colour },
-    endLabel: {
-      show: props.lines.length > 1,
-      formatter: line.name,
-      color: roles.ink,
-      fontSize: 12,
-      width: 110,
-      overflow: 'truncate',
-    },
     labelLayout: { moveOverlap: 'shiftY' },
     emphasis: { focus: 'series' },
   };
-  const whole: LineSeriesOption = {
-    ...common,
-    data: line.values.map((value, index) => (index < until ? value : null)),
-    lineStyle: { color: colour, width: 1.6 },
-    ...(at === 0 ? { markLine: releaseMarks(marksOf(props), roles) } : {}),
+  const endLabel: LineSeriesOption['endLabel'] = {
+    show: props.lines.length > 1,
+    formatter: ['{dot|●}', line.name].join(' '),
+    rich: { dot: { color: colour } },
+    color: roles.ink,
+    fontFamily: FONT,
+    fontSize: 12,
+    width: 110,
+    overflow: 'truncate',
   };
-  if (openFrom < 0) return [whole];
+  const last = line.values.length - 1;
   return [
-    { ...whole, endLabel: { show: false } },
     {
       ...common,
-      data: line.values.map((value, index) => (index >= until - 1 ? value : null)),
+      data: line.values.map((value, index) => (whole(index) ? value : null)),
+      lineStyle: { color: colour, width: 1.6 },
+      ...(whole(last) ? { endLabel } : {}),
+      ...(at === 0 ? { markLine: releaseMarks(marksOf(props), roles) } : {}),
+    },
+    {
+      ...common,
+      data: line.values.map((value, index) =>
+        whole(index) && whole(index - 1) && whole(index + 1) ? null : value,
+      ),
       lineStyle: { color: colour, width: 1.6, type: 'dashed' },
+      ...(whole(last) ? {} : { endLabel }),
     },
   ];
 }
@@ -77,11 +84,14 @@ function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
     xAxis: categoryAxis(
       props.periods.map((period) => periodWords(period.days.from, props.grain)),
       roles,
+      // Where names stand at the ends of lines, the last label would lie under them.
+      props.lines.length === 1,
     ),
     yAxis: valueAxis(axisName[props.unit], (value) => axisValue(value, props.unit), roles),
     tooltip: {
       ...tooltipLooks(roles),
-      valueFormatter: (value) => measureValue(typeof value === 'number' ? value : null, props.unit),
+      formatter: (items) =>
+        hovered(Array.isArray(items) ? items : [items], (value) => measureValue(value, props.unit)),
     },
     series: props.lines.flatMap((_, at) => partsOf(props, at, roles)),
   };
@@ -101,7 +111,11 @@ export default function SeriesChart(props: SeriesChartProps) {
     .join('; ');
   return (
     <figure style={{ margin: '8px 0 12px' }}>
-      <EChart option={option} height={280} summary={`${axisName[props.unit]} by ${props.grain.toLowerCase()}. ${summary}.`} />
+      <EChart
+        option={option}
+        height={280}
+        summary={`${axisName[props.unit]} by ${props.grain.toLowerCase()}. ${summary}.`}
+      />
     </figure>
   );
 }

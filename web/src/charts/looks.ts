@@ -1,18 +1,24 @@
-import type { LineSeriesOption, TooltipComponentOption, XAXisComponentOption, YAXisComponentOption } from 'echarts';
+import type {
+  LineSeriesOption,
+  TooltipComponentOption,
+  XAXisComponentOption,
+  YAXisComponentOption,
+} from 'echarts';
+import { format } from 'echarts/core';
 import type { Roles } from '../theme/roles';
 
-const FONT = '"Source Sans 3 Variable", sans-serif';
+export const FONT = '"Source Sans 3 Variable", sans-serif';
 
 const textLooks = (roles: Roles) => ({ color: roles.ink2, fontFamily: FONT, fontSize: 12 });
 
-/** The axis of periods. */
-export const categoryAxis = (labels: string[], roles: Roles): XAXisComponentOption => ({
+/** The axis of periods; the last label may be left out. */
+export const categoryAxis = (labels: string[], roles: Roles, last = true): XAXisComponentOption => ({
   type: 'category',
   data: labels,
   boundaryGap: false,
   axisLine: { lineStyle: { color: roles.rule } },
   axisTick: { show: false },
-  axisLabel: { ...textLooks(roles), hideOverlap: true },
+  axisLabel: { ...textLooks(roles), hideOverlap: true, ...(last ? {} : { showMaxLabel: false }) },
 });
 
 /** The axis of values: from zero, its unit above it, horizontal lines only. */
@@ -45,9 +51,35 @@ export const releaseMarks = (
   silent: true,
   symbol: 'none',
   label: { color: roles.releaseText, fontFamily: FONT, fontSize: 11, fontWeight: 600, formatter: '{b}' },
-  data: releases.map(({ name, index }) => ({
-    name,
-    xAxis: index,
-    lineStyle: { color: roles.release, type: 'solid', width: 1 },
-  })),
+  // At the very edge it would lie on the axis, and says nothing: there is no before.
+  data: releases
+    .filter(({ index }) => index > 0)
+    .map(({ name, index }) => ({
+      name,
+      xAxis: index,
+      lineStyle: { color: roles.release, type: 'solid', width: 1 },
+    })),
 });
+
+interface Hovered {
+  seriesName?: string;
+  marker?: unknown;
+  value?: unknown;
+  name?: string;
+}
+
+/** Every line's value at a period, largest first; a line drawn in two parts is said once. Names are shown as text. */
+export function hovered(items: Hovered[], words: (value: number) => string): string {
+  const lines = new Map<string, { marker: string; value: number }>();
+  for (const { seriesName = '', marker, value } of items) {
+    if (typeof value === 'number') lines.set(seriesName, { marker: String(marker), value });
+  }
+  const rows = [...lines.entries()].sort(([, a], [, b]) => b.value - a.value);
+  return [
+    format.encodeHTML(items[0]?.name ?? ''),
+    ...rows.map(
+      ([name, { marker, value }]) =>
+        `${marker}${format.encodeHTML(name)} <b>${format.encodeHTML(words(value))}</b>`,
+    ),
+  ].join('<br>');
+}

@@ -1,7 +1,9 @@
 /** The groups of rooms and what stands in each, in reading order; whether a room's question compares two ranges. */
 export const GROUPS = [
   { name: 'Watch', rooms: [{ path: 'tide', name: 'Tide table', compares: true }] },
-  { name: 'Ask', rooms: [
+  {
+    name: 'Ask',
+    rooms: [
       { path: 'measures', name: 'Measures', compares: false },
       { path: 'retention', name: 'Retention', compares: false },
     ],

@@ -164,7 +164,7 @@ function View({ frame, view, words, found, onSave }: ViewProps) {
         <SeriesChart
           periods={view.periods}
           grain={grain}
-          lines={lines}
+          lines={lines.filter((line) => !line.quiet)}
           unit={unitOf(measure)}
           releases={frame.rail?.versions ?? []}
         />

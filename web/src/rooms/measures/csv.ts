@@ -4,7 +4,8 @@ import { linesOf, wholeOf, type Measure } from './series';
 
 /** The table as it stands, oldest period first; periods that are not over are said so. */
 export function csvRows(view: MeasureView, measure: Measure, grain: Grain): (string | number | null)[][] {
-  const lines = view.groups.length > 0 ? [wholeOf(view, measure), ...linesOf(view, measure)] : linesOf(view, measure);
+  const lines =
+    view.groups.length > 0 ? [wholeOf(view, measure), ...linesOf(view, measure)] : linesOf(view, measure);
   return [
     [grain.toLowerCase(), 'complete', ...lines.map((line) => line.name)],
     ...view.periods.map((period, index) => [

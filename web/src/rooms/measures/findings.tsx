@@ -5,9 +5,10 @@ import type { Finding } from '../../frame/Margin';
 import { grainWord } from '../../words/dates';
 import { gapSentences } from '../../words/gaps';
 import { count, plural, share } from '../../words/numbers';
-import { groupName } from './series';
+import { groupName, type Measure } from './series';
 
 interface Asked {
+  measure: Measure;
   grain: Grain;
   splitBy: string | null;
 }
@@ -20,7 +21,7 @@ interface Asked {
  */
 export function findings(
   view: MeasureView,
-  { grain, splitBy }: Asked,
+  { measure, grain, splitBy }: Asked,
   event: string | null,
   recorded?: RecordedEvent,
 ): Finding[] {
@@ -30,9 +31,12 @@ export function findings(
       key: 'all',
       text: (
         <>
-          <b>{plural(all.rangePeople, 'person', 'people')}</b> did {event ?? 'something'} in the range, each counted
-          once, <b>{count(all.rangeEvents)}</b> times in all
-          {event !== null && rangeActive > 0 && <>: {share(all.rangePeople / rangeActive)} of active people</>}.
+          <b>{plural(all.rangePeople, 'person', 'people')}</b> did {event ?? 'something'} in the range, each
+          counted once, <b>{count(all.rangeEvents)}</b> times in all
+          {event !== null && rangeActive > 0 && (
+            <>: {share(all.rangePeople / rangeActive)} of active people</>
+          )}
+          .
         </>
       ),
     },
@@ -42,6 +46,12 @@ export function findings(
     found.push({
       key: 'first',
       text: `Most of them with ${splitBy} ${groupName(first)}: ${share(first.counts.rangePeople / all.rangePeople)} of the people, ${share(first.counts.rangeEvents / Math.max(1, all.rangeEvents))} of the events.`,
+    });
+  }
+  if (measure === 'share' && view.groups.length > 0) {
+    found.push({
+      key: 'of all',
+      text: `Each share is of all active people of the period, whatever their ${splitBy}.`,
     });
   }
   if (recorded) {
@@ -62,11 +72,17 @@ function cautions(view: MeasureView, grain: Grain, splitBy: string | null): Find
       text: `${plural(sum - view.all.rangePeople, 'time')} somebody had a second value of ${splitBy}: people are counted in each, so the columns add up to more than all.`,
     });
   }
+  if (view.groups.some((group) => group.kind !== 'VALUE')) {
+    found.push({
+      key: 'rest',
+      text: 'Other values, and events without one, stand in the table and not on the chart.',
+    });
+  }
   if (grain !== 'DAY' && view.periods.some((period) => !period.whole)) {
     found.push({
       key: 'cut',
       caution: true,
-      text: `The range begins or ends within a ${grainWord[grain]}: only its days in the range are counted there.`,
+      text: `The range begins or ends within a ${grainWord[grain]}: only its days in the range are counted there, drawn dashed.`,
     });
   }
   const open = view.periods.filter((period) => !period.complete).length;
@@ -74,7 +90,7 @@ function cautions(view: MeasureView, grain: Grain, splitBy: string | null): Find
     found.push({
       key: 'open',
       caution: true,
-      text: `${plural(open, grainWord[grain])} not over yet in the data: drawn dashed, and lower than they will be.`,
+      text: `${plural(open, grainWord[grain])} not over yet in the data, drawn dashed: more will come in.`,
     });
   }
   return found;

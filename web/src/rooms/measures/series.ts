@@ -11,12 +11,13 @@ export const MEASURES = [
 
 export type Measure = (typeof MEASURES)[number]['value'];
 
-export const unitOf = (measure: Measure) =>
-  MEASURES.find((each) => each.value === measure)?.unit ?? 'PEOPLE';
+export const unitOf = (measure: Measure) => MEASURES.find((each) => each.value === measure)?.unit ?? 'PEOPLE';
 
 /** A line of the chart and a column of the table. */
 export interface Line {
   name: string;
+  /** Whether it holds what is left over beside the values of a split: in the table, not on the chart, which it would dwarf. */
+  quiet: boolean;
   /** By period; null where there is no value. */
   values: (number | null)[];
   /** Of the whole range, people counted once. */
@@ -26,7 +27,7 @@ export interface Line {
 /** Division by zero has no value. */
 const ratio = (over: number, under: number) => (under === 0 ? null : over / under);
 
-function line(name: string, counts: Counts, view: MeasureView, measure: Measure): Line {
+function line(name: string, quiet: boolean, counts: Counts, view: MeasureView, measure: Measure): Line {
   const value = (events: number, people: number, active: number) => {
     switch (measure) {
       case 'people':
@@ -41,6 +42,7 @@ function line(name: string, counts: Counts, view: MeasureView, measure: Measure)
   };
   return {
     name,
+    quiet,
     values: view.periods.map((_, p) =>
       value(counts.events[p] ?? 0, counts.people[p] ?? 0, view.active[p] ?? 0),
     ),
@@ -54,9 +56,10 @@ export const groupName = (group: GroupView): string =>
 /** One line for everything, or one for each group of a split. */
 export function linesOf(view: MeasureView, measure: Measure): Line[] {
   return view.groups.length === 0
-    ? [line('all', view.all, view, measure)]
-    : view.groups.map((group) => line(groupName(group), group.counts, view, measure));
+    ? [line('all', false, view.all, view, measure)]
+    : view.groups.map((group) => line(groupName(group), group.kind !== 'VALUE', group.counts, view, measure));
 }
 
 /** Everything together, whatever the split. */
-export const wholeOf = (view: MeasureView, measure: Measure): Line => line('all', view.all, view, measure);
+export const wholeOf = (view: MeasureView, measure: Measure): Line =>
+  line('all', false, view.all, view, measure);

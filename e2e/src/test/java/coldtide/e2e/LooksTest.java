@@ -25,7 +25,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 @ExtendWith(Application.class)
 class LooksTest {
     private static final List<String> ROOMS =
-            List.of("tide?open=REVENUE", "retention?by=day&ages=30", "catalogue?open=beacon_lit", "intake", "settings");
+            List.of("tide?open=REVENUE", "measures?split=country", "retention?by=day&ages=30", "catalogue?open=beacon_lit", "intake", "settings");
 
     @ParameterizedTest
     @CsvSource({"1024,768", "1280,800", "1920,1080"})

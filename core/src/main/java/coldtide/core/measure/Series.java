@@ -1,5 +1,6 @@
 package coldtide.core.measure;
 
+import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.measure.SeriesAnswer.Group;
@@ -13,7 +14,8 @@ import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.ValueTest;
 import it.unimi.dsi.fastutil.doubles.Double2IntOpenHashMap;
-import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
+import it.unimi.dsi.fastutil.doubles.DoubleOpenHashSet;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -61,6 +63,10 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
     private final Double2IntOpenHashMap groupOfNumber = new Double2IntOpenHashMap();
     private final int all;
     private final int cells;
+    /** Whether whole runs have one value: there is no split, or its property comes with contexts alone. */
+    private final boolean isOfRuns;
+
+    private final int[] codes;
 
     private Series(EventLog log, Conditions conditions, SeriesQuestion question, List<String> values) {
         this.log = log;
@@ -86,6 +92,12 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
         groupOfText = new int[question.split().isPresent() ? log.texts().size() : 0];
         Arrays.fill(groupOfText, values.size());
         groupOfNumber.defaultReturnValue(values.size());
+        Optional<String> property = question.split().map(SeriesQuestion.Split::property);
+        codes = property.flatMap(log.contexts()::codes).orElse(null);
+        isOfRuns = property.isEmpty()
+                || codes != null
+                        && log.textColumn(property.get()).isEmpty()
+                        && log.numberColumn(property.get()).isEmpty();
         for (int group = 0; group < values.size(); group++) {
             int of = group;
             log.texts().codeOf(values.get(group)).ifPresent(code -> groupOfText[code] = of);
@@ -131,25 +143,83 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
     public void scan(Shard shard, Partial partial) {
         long[] rows = what.bits(shard);
         long[] people = among.bits(shard);
-        RowValues row = question.split()
-                .map(split -> new RowValues(log, shard, split.property()))
-                .orElse(null);
+        RowValues row = isOfRuns ? null : values(shard);
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            if (!Bits.has(people, person)) {
-                continue;
-            }
-            partial.person++;
-            active(shard, person, partial);
-            int to = firstRow(shard, person, toDay);
-            for (int at = Bits.next(rows, firstRow(shard, person, fromDay), to);
-                    at < to;
-                    at = Bits.next(rows, at + 1, to)) {
-                int period = periodOfDay[shard.eventDay[at]];
-                count(all, period, partial);
-                if (row != null) {
-                    count(group(row, at), period, partial);
+            if (Bits.has(people, person)) {
+                partial.person++;
+                active(shard, person, partial);
+                int from = firstRow(shard, person, fromDay);
+                int to = firstRow(shard, person, toDay);
+                if (row == null) {
+                    eachRun(shard, person, from, to, (run, first, end) -> run(shard, rows, run, first, end, partial));
+                } else {
+                    rows(shard, rows, row, from, to, partial);
                 }
             }
+        }
+    }
+
+    private RowValues values(Shard shard) {
+        return new RowValues(log, shard, question.split().orElseThrow().property());
+    }
+
+    /** Row by row, where each may have a value of its own. */
+    private void rows(Shard shard, long[] rows, RowValues row, int from, int to, Partial partial) {
+        for (int at = Bits.next(rows, from, to); at < to; at = Bits.next(rows, at + 1, to)) {
+            int period = periodOfDay[shard.eventDay[at]];
+            count(all, period, 1, partial);
+            count(
+                    row.at(at)
+                            ? row.isText() ? groupOfText[(int) row.value()] : groupOf(row.value())
+                            : values.size() + 1,
+                    period,
+                    1,
+                    partial);
+        }
+    }
+
+    private int groupOf(double number) {
+        return groupOfNumber.get(number + 0.0);
+    }
+
+    private interface EachRun {
+        void run(int run, int from, int to);
+    }
+
+    /** The parts of a person's runs that lie within some rows. */
+    private static void eachRun(Shard shard, int person, int from, int to, EachRun each) {
+        int lastRun = shard.runFrom[person + 1] - 1;
+        for (int run = shard.runFrom[person]; run <= lastRun; run++) {
+            int end = run < lastRun ? shard.runRow[run + 1] : shard.eventFrom[person + 1];
+            int first = Math.max(from, shard.runRow[run]);
+            if (first < Math.min(to, end)) {
+                each.run(run, first, Math.min(to, end));
+            }
+        }
+    }
+
+    /** All rows of a run have the same value: those of one period are counted at once. */
+    private void run(Shard shard, long[] rows, int run, int from, int to, Partial partial) {
+        int group = all;
+        if (question.split().isPresent()) {
+            int code = codes[shard.runContext[run]];
+            group = code == Contexts.NONE ? values.size() + 1 : groupOfText[code];
+        }
+        int at = from;
+        while (at < to) {
+            int period = periodOfDay[shard.eventDay[at]];
+            int end = at + 1;
+            while (end < to && periodOfDay[shard.eventDay[end]] == period) {
+                end++;
+            }
+            int events = Bits.count(rows, at, end);
+            if (events > 0) {
+                count(all, period, events, partial);
+                if (group != all) {
+                    count(group, period, events, partial);
+                }
+            }
+            at = end;
         }
     }
 
@@ -180,16 +250,9 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
         }
     }
 
-    private int group(RowValues row, int at) {
-        if (!row.at(at)) {
-            return values.size() + 1;
-        }
-        return row.isText() ? groupOfText[(int) row.value()] : groupOfNumber.get(row.value() + 0.0);
-    }
-
-    private void count(int group, int period, Partial partial) {
+    private void count(int group, int period, int events, Partial partial) {
         int first = group * cells;
-        partial.events[first + period]++;
+        partial.events[first + period] += events;
         person(first + period, partial);
         person(first + cells - 1, partial);
     }
@@ -205,29 +268,42 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
     private void valuesOfPeople(Shard shard, TopValues.Into into) {
         long[] rows = what.bits(shard);
         long[] people = among.bits(shard);
-        RowValues row = new RowValues(log, shard, question.split().orElseThrow().property());
-        LongOpenHashSet texts = new LongOpenHashSet();
-        LongOpenHashSet numbers = new LongOpenHashSet();
+        RowValues row = isOfRuns ? null : values(shard);
+        IntOpenHashSet texts = new IntOpenHashSet();
+        DoubleOpenHashSet numbers = new DoubleOpenHashSet();
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             if (!Bits.has(people, person)) {
                 continue;
             }
+            int from = firstRow(shard, person, fromDay);
+            int to = firstRow(shard, person, toDay);
+            if (row == null) {
+                eachRun(shard, person, from, to, (run, first, end) -> {
+                    int code = codes[shard.runContext[run]];
+                    if (code != Contexts.NONE && Bits.next(rows, first, end) < end) {
+                        texts.add(code);
+                    }
+                });
+            } else {
+                valuesOfRows(rows, row, from, to, texts, numbers);
+            }
+            texts.forEach(into::text);
+            numbers.forEach(into::number);
             texts.clear();
             numbers.clear();
-            int to = firstRow(shard, person, toDay);
-            for (int at = Bits.next(rows, firstRow(shard, person, fromDay), to);
-                    at < to;
-                    at = Bits.next(rows, at + 1, to)) {
-                if (row.at(at)) {
-                    if (row.isText()) {
-                        texts.add((long) row.value());
-                    } else {
-                        numbers.add(Double.doubleToLongBits(row.value() + 0.0));
-                    }
+        }
+    }
+
+    private static void valuesOfRows(
+            long[] rows, RowValues row, int from, int to, IntOpenHashSet texts, DoubleOpenHashSet numbers) {
+        for (int at = Bits.next(rows, from, to); at < to; at = Bits.next(rows, at + 1, to)) {
+            if (row.at(at)) {
+                if (row.isText()) {
+                    texts.add((int) row.value());
+                } else {
+                    numbers.add(row.value() + 0.0); // of the two zeros one
                 }
             }
-            texts.forEach(code -> into.text((int) code));
-            numbers.forEach(bits -> into.number(Double.longBitsToDouble(bits)));
         }
     }
 

@@ -37,7 +37,7 @@ public final class Bits {
     }
 
     /** How many bits are set from {@code from} to before {@code to}. */
-    static int count(long[] bits, int from, int to) {
+    public static int count(long[] bits, int from, int to) {
         if (from >= to) {
             return 0;
         }

@@ -18,6 +18,7 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -51,12 +52,12 @@ class MeasureController implements WarmUp {
 
             @Schema(
                     types = {"object", "null"},
-                    implementation = Object.class)
+                    implementation = Map.class)
             JsonNode what,
 
             @Schema(
                     types = {"object", "null"},
-                    implementation = Object.class)
+                    implementation = Map.class)
             JsonNode among,
 
             @Schema(types = {"string", "null"}) String splitBy,
@@ -105,17 +106,25 @@ class MeasureController implements WarmUp {
             @Schema(types = {"string", "null"}) String value,
             SeriesAnswer.SeriesCounts counts) {}
 
+    /** Once by a property that comes with contexts and once by one of single events, where there are such. */
     @Override
     public void warm(Asked asked) {
         EventLog log = asked.log();
-        Optional<SeriesQuestion.Split> split =
-                log.properties().stream().findFirst().map(property -> new SeriesQuestion.Split(property, USUAL_TOP));
-        Series.answer(
-                log,
-                asked.runner(),
-                asked.conditions(),
-                new SeriesQuestion(
-                        log.span(), Grain.WEEK, new EventCondition.Active(), PersonCondition.EVERYBODY, split));
+        for (boolean ofContexts : new boolean[] {true, false}) {
+            log.properties().stream()
+                    .filter(property -> log.contexts().codes(property).isPresent() == ofContexts)
+                    .findFirst()
+                    .ifPresent(property -> Series.answer(
+                            log,
+                            asked.runner(),
+                            asked.conditions(),
+                            new SeriesQuestion(
+                                    log.span(),
+                                    Grain.DAY,
+                                    new EventCondition.Active(),
+                                    PersonCondition.EVERYBODY,
+                                    Optional.of(new SeriesQuestion.Split(property, USUAL_TOP)))));
+        }
     }
 
     @PostMapping(path = "/api/apps/{app}/measures", produces = MediaType.APPLICATION_JSON_VALUE)
@@ -127,8 +136,8 @@ class MeasureController implements WarmUp {
                     answer.periods(),
                     answer.all(),
                     answer.groups().stream()
-                            .map(group -> new GroupView(
-                                    group.kind(), group.value().orElse(null), group.counts()))
+                            .map(group ->
+                                    new GroupView(group.kind(), group.value().orElse(null), group.counts()))
                             .toList(),
                     answer.active(),
                     answer.rangeActive(),

@@ -12,6 +12,7 @@ import coldtide.server.engine.Asking.Asked;
 import coldtide.server.http.Problem;
 import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -42,7 +43,7 @@ class PeopleCountController {
     record PeopleAsk(
             @Schema(
                     types = {"object", "null"},
-                    implementation = Object.class)
+                    implementation = Map.class)
             JsonNode among,
 
             @Schema(types = {"string", "null"}) String splitBy,
