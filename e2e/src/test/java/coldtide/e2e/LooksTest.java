@@ -24,8 +24,13 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** What holds in every room: nothing cut off at any width, a name for every control, both schemes, saved tables. */
 @ExtendWith(Application.class)
 class LooksTest {
-    private static final List<String> ROOMS =
-            List.of("tide?open=REVENUE", "measures?split=country", "retention?by=day&ages=30", "catalogue?open=beacon_lit", "intake", "settings");
+    private static final List<String> ROOMS = List.of(
+            "tide?open=REVENUE",
+            "measures?split=country",
+            "retention?by=day&ages=30",
+            "catalogue?open=beacon_lit",
+            "intake",
+            "settings");
 
     @ParameterizedTest
     @CsvSource({"1024,768", "1280,800", "1920,1080"})

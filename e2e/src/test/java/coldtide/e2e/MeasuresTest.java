@@ -21,8 +21,7 @@ class MeasuresTest {
                 join event_name n on n.id = e.name_id
                 join event_context c on c.id = e.context_id
                 join (%s) w using (install_id)
-                where (e.time at time zone 'Europe/Lisbon')::date between '2026-05-04' and '2026-05-10' and %s""".formatted(
-                        count, Visitor.WHOSE, condition));
+                where (e.time at time zone 'Europe/Lisbon')::date between '2026-05-04' and '2026-05-10' and %s""".formatted(count, Visitor.WHOSE, condition));
         return String.format(Locale.ROOT, "%,d", value);
     }
 
@@ -45,9 +44,14 @@ class MeasuresTest {
             assertThat(cells(page).nth(2)).hasText(week("count(distinct person)", lit + "'ios'"));
             visitor.choose("Measure", "How often did people do");
             assertThat(cells(page).nth(1)).hasText(week("count(*)", lit + "'android'"));
-            assertThat(page.locator("figure [role=img]")).hasAttribute("aria-label", java.util.regex.Pattern.compile(
-                    "times by week\\. android: from .*; ios: from .*"));
-            assertThat(page.url()).contains("measure=events").contains("event=beacon_lit").contains("split=platform");
+            assertThat(page.locator("figure [role=img]"))
+                    .hasAttribute(
+                            "aria-label",
+                            java.util.regex.Pattern.compile("times by week\\. android: from .*; ios: from .*"));
+            assertThat(page.url())
+                    .contains("measure=events")
+                    .contains("event=beacon_lit")
+                    .contains("split=platform");
         }
     }
 

@@ -328,6 +328,21 @@ public final class Shard {
         return person;
     }
 
+    /** The first row of a person that is not before a day; their end if there is none. Days ascend within a person. */
+    public int firstRow(int person, int day) {
+        int low = eventFrom[person];
+        int high = eventFrom[person + 1];
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (eventDay[middle] < day) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
     /** How many people the columns have, those gone among them. */
     public int people() {
         return firstDay.length;

@@ -148,8 +148,8 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
             if (Bits.has(people, person)) {
                 partial.person++;
                 active(shard, person, partial);
-                int from = firstRow(shard, person, fromDay);
-                int to = firstRow(shard, person, toDay);
+                int from = shard.firstRow(person, fromDay);
+                int to = shard.firstRow(person, toDay);
                 if (row == null) {
                     eachRun(shard, person, from, to, (run, first, end) -> run(shard, rows, run, first, end, partial));
                 } else {
@@ -223,21 +223,6 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
         }
     }
 
-    /** The person's first row that is not before a day; days ascend. */
-    private static int firstRow(Shard shard, int person, int day) {
-        int low = shard.eventFrom[person];
-        int high = shard.eventFrom[person + 1];
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (shard.eventDay[middle] < day) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
-    }
-
     private void active(Shard shard, int person, Partial partial) {
         int last = OUTSIDE;
         for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
@@ -275,8 +260,8 @@ public final class Series implements Analysis<Series.Partial, SeriesAnswer> {
             if (!Bits.has(people, person)) {
                 continue;
             }
-            int from = firstRow(shard, person, fromDay);
-            int to = firstRow(shard, person, toDay);
+            int from = shard.firstRow(person, fromDay);
+            int to = shard.firstRow(person, toDay);
             if (row == null) {
                 eachRun(shard, person, from, to, (run, first, end) -> {
                     int code = codes[shard.runContext[run]];

@@ -48,19 +48,8 @@ final class Rows {
         return day >= fromDay && day < toDay;
     }
 
-    /** The person's first row that is not before a day; days ascend within a person. */
     private int first(int person, int day) {
         long least = ofPerson ? (long) shard.firstDay[person] + day : day;
-        int low = shard.eventFrom[person];
-        int high = shard.eventFrom[person + 1];
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (shard.eventDay[middle] < least) {
-                low = middle + 1;
-            } else {
-                high = middle;
-            }
-        }
-        return low;
+        return shard.firstRow(person, (int) Math.min(Integer.MAX_VALUE, least));
     }
 }

@@ -67,7 +67,9 @@ class MeasureTruthTest {
 
     @Test
     void anEventByItsOwnPropertyIsWhatSqlSays() throws SQLException {
-        JsonNode answer = ask("WEEK", ",'what':{'event':'beacon_lit'},'splitBy':'level','top':3").json().get("answer");
+        JsonNode answer = ask("WEEK", ",'what':{'event':'beacon_lit'},'splitBy':'level','top':3")
+                .json()
+                .get("answer");
         String where = " from e where name = 'beacon_lit' and day >= '2026-04-06' and day < '2026-06-29'";
         Map<String, Long> best = Truth.counts("select properties ->> 'level', count(distinct person)" + where
                 + " group by 1 order by 2 desc, 1 limit 3");
@@ -93,7 +95,7 @@ class MeasureTruthTest {
         JsonNode answer = ask(
                         "MONTH",
                         ",'what':{'all':[{'event':'beacon_lit'},{'property':'stars','atLeast':3},"
-                                + "{'property':'platform','is':'android'},{'property':'country','isOneOf':['PT','GB']}]},"
+                                + "{'property':'platform','is':'android'},{'property':'country','is':['PT','GB']}]},"
                                 + "'among':{'did':{'event':'ad_shown'},'atLeast':2}")
                 .json()
                 .get("answer");
