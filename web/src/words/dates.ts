@@ -67,6 +67,9 @@ export function periodWords(from: string, grain: Grain): string {
 
 export const grainWord: Record<Grain, string> = { DAY: 'day', WEEK: 'week', MONTH: 'month' };
 
+/** The grains as choices of a word. */
+export const GRAINS = (Object.keys(grainWord) as Grain[]).map((value) => ({ value, name: grainWord[value] }));
+
 /** The civil day and the time of an instant by the clocks of a zone. */
 export function instantParts(iso: string, zone: string): { day: string; time: string } {
   const text = new Intl.DateTimeFormat('en-CA', {

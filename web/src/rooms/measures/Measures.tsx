@@ -9,7 +9,7 @@ import { useLetter } from '../../frame/keys';
 import { saveCsv } from '../../frame/saveCsv';
 import { RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
-import { grainWord } from '../../words/dates';
+import { GRAINS, grainWord } from '../../words/dates';
 import { csvRows } from './csv';
 import { findings } from './findings';
 import { MeasureTable } from './MeasureTable';
@@ -17,12 +17,6 @@ import { linesOf, MEASURES, unitOf, wholeOf, type Measure } from './series';
 import './measures.css';
 
 const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
-
-const GRAINS: readonly { value: Grain; name: string }[] = [
-  { value: 'DAY', name: 'day' },
-  { value: 'WEEK', name: 'week' },
-  { value: 'MONTH', name: 'month' },
-];
 
 const ANY = 'anything active';
 const NOTHING = 'nothing';

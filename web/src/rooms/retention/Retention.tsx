@@ -9,17 +9,11 @@ import { useLetter } from '../../frame/keys';
 import { saveCsv } from '../../frame/saveCsv';
 import { RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
-import { grainWord } from '../../words/dates';
+import { GRAINS, grainWord } from '../../words/dates';
 import { csvRows } from './csv';
 import { findings } from './findings';
 import { Triangle } from './Triangle';
 import './retention.css';
-
-const GRAINS: readonly { value: Grain; name: string }[] = [
-  { value: 'DAY', name: 'day' },
-  { value: 'WEEK', name: 'week' },
-  { value: 'MONTH', name: 'month' },
-];
 
 const AGES: Record<Grain, readonly number[]> = {
   DAY: [7, 14, 21, 30, 60],

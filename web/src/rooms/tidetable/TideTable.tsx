@@ -9,7 +9,7 @@ import { saveCsv } from '../../frame/saveCsv';
 import { ComparedWord, RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
 import { figureTitle, isFigure } from '../../words/figures';
-import { dayOf, grainWord, periodWords } from '../../words/dates';
+import { GRAINS, dayOf, grainWord, periodWords } from '../../words/dates';
 import { findings } from './findings';
 import { TideRows } from './TideRows';
 import { csvRows } from './csv';
@@ -17,12 +17,6 @@ import './tidetable.css';
 
 /** The chart library is large; it comes when the first chart is opened. */
 const FigureChart = lazy(() => import('../../charts/FigureChart'));
-
-const GRAINS: readonly { value: Grain; name: string }[] = [
-  { value: 'DAY', name: 'day' },
-  { value: 'WEEK', name: 'week' },
-  { value: 'MONTH', name: 'month' },
-];
 
 const grainOf = (text: string | null): Grain => GRAINS.find((grain) => grain.name === text)?.value ?? 'DAY';
 

@@ -33,12 +33,12 @@ class MeasuresTest {
     void aCellIsWhatSqlSaysWhateverTheMeasureAndTheSplit() throws SQLException {
         try (Visitor visitor = Visitor.in("measures?days=2026-04-06..2026-06-28&by=week")) {
             Page page = visitor.page;
-            String active = "name not in ('push_received', 'uninstall_detected')";
+            String active = "n.name not in ('push_received', 'uninstall_detected')";
             assertThat(cells(page)).hasText(new String[] {week("count(distinct person)", active)});
             visitor.choose("What they did", "beacon_lit");
             visitor.choose("Split by", "platform");
-            String lit = "name = 'beacon_lit' and c.properties ->> 'platform' = ";
-            assertThat(cells(page).nth(0)).hasText(week("count(distinct person)", "name = 'beacon_lit'"));
+            String lit = "n.name = 'beacon_lit' and c.properties ->> 'platform' = ";
+            assertThat(cells(page).nth(0)).hasText(week("count(distinct person)", "n.name = 'beacon_lit'"));
             assertThat(page.locator(".measures thead th").nth(2)).hasText("android");
             assertThat(cells(page).nth(1)).hasText(week("count(distinct person)", lit + "'android'"));
             assertThat(cells(page).nth(2)).hasText(week("count(distinct person)", lit + "'ios'"));

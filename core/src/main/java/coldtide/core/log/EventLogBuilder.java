@@ -33,7 +33,9 @@ public final class EventLogBuilder {
     private final Contexts contexts = new Contexts(texts);
     private final People people;
     private LogSettings settings;
+    /** Null while nothing was built, or what was opened was built by settings that are not there any more. */
     private LogSettings builtBy;
+
     private DayBoundaries days;
     private RawColumns pending = new RawColumns();
     /** Of everything added, and of everything built. */
@@ -57,6 +59,11 @@ public final class EventLogBuilder {
     /** What the next log is built by; rates or a session gap may have changed since the last. */
     public void settings(LogSettings changed) {
         settings = requireNonNull(changed, "settings");
+    }
+
+    /** Whether what was built, or opened, was built by the settings there are now; if not, the next log is built anew. */
+    public boolean isBuiltByItsSettings() {
+        return settings.equals(builtBy);
     }
 
     /** The code of an event name, given now if it is new. */
@@ -155,7 +162,7 @@ public final class EventLogBuilder {
 
     /** Everything built so far, to be kept and opened again; empty while there is nothing. What was added since is not in it. */
     public Optional<SealedLog> seal() {
-        if (days == null) {
+        if (days == null || builtBy == null) {
             return Optional.empty();
         }
         BlockWriter head = new BlockWriter();
@@ -185,9 +192,7 @@ public final class EventLogBuilder {
         BlockReader in = new BlockReader(head);
         ReportingCalendar calendar = new ReportingCalendar(ZoneId.of(in.text()));
         // Other settings than those it was built by make the next log be built anew.
-        builtBy = in.text().equals(settings.fingerprint())
-                ? settings
-                : LogSettings.usual(calendar, new ExchangeRates(settings.rates().target()));
+        builtBy = in.text().equals(settings.fingerprint()) ? settings : null;
         bounds = new Bounds(in.number(), in.number(), in.number());
         built = bounds;
         for (Dictionary dictionary : List.of(names, texts, columns, currencies)) {
@@ -206,7 +211,7 @@ public final class EventLogBuilder {
     }
 
     private void takeIn() {
-        if (days != null && !builtBy.equals(settings)) {
+        if (days != null && !isBuiltByItsSettings()) {
             DayBoundaries before = days;
             days = boundaries(settings.calendar(), bounds);
             people.rewriteAll(before, rules());

@@ -114,11 +114,12 @@ public class Engine {
         return reading;
     }
 
-    /** Not for every event: opening reads the few that came after as quickly as they come. */
+    /** Not for every event: opening reads the few that came after as quickly as they come. For other settings, always. */
     private void sealWhenWorthIt(App app, Kept kept) {
         long since = kept.reading.eventsSinceSealed();
-        if (since >= SEALED_EVENTS
-                && since * SEALED_SHARE >= kept.log.map(EventLog::events).orElse(0L)) {
+        boolean many = since >= SEALED_EVENTS
+                && since * SEALED_SHARE >= kept.log.map(EventLog::events).orElse(0L);
+        if (many || kept.reading.isBuiltAnew()) {
             kept.reading.seal().ifPresent(keep -> sealing.execute(() -> keepQuietly(app, keep)));
         }
     }

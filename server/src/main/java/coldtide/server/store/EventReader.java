@@ -113,6 +113,9 @@ public class EventReader {
         private long newestContext;
         private long newestBatch;
         private long sealedBatch;
+        /** Whether the log has been built by other settings since it was sealed. */
+        private boolean builtAnew;
+
         /** Whether what is kept of the app's log is of this reading. */
         private volatile boolean isKept;
 
@@ -139,6 +142,11 @@ public class EventReader {
             contexts.add(id);
         }
 
+        /** Whether other settings have changed the log since it was sealed, so that opening it would build all of it anew. */
+        public boolean isBuiltAnew() {
+            return builtAnew;
+        }
+
         /** How many events have been read since the log was last sealed. */
         public long eventsSinceSealed() {
             return eventsSinceSealed.get();
@@ -151,11 +159,12 @@ public class EventReader {
          */
         public Optional<Runnable> seal() {
             long batch = newestBatch;
-            if (batch == sealedBatch) {
+            if (batch == sealedBatch && !builtAnew) {
                 return Optional.empty();
             }
             long[] numbers = contexts.toLongArray();
             sealedBatch = batch;
+            builtAnew = false;
             eventsSinceSealed.set(0);
             return builder.seal().map(log -> () -> {
                 sealedLogs.keep(app.id(), batch, numbers, log, isKept);
@@ -171,6 +180,7 @@ public class EventReader {
          */
         public Optional<EventLog> readOn(LongConsumer progress) {
             builder.settings(settings(app));
+            builtAnew |= newestBatch > 0 && !builder.isBuiltByItsSettings();
             snapshot.executeWithoutResult(
                     status -> entities.unwrap(Session.class).doWork(current -> {
                         connection = current;

@@ -67,6 +67,39 @@ class RebuiltLogTest {
     }
 
     @Test
+    void aLogOfOtherSettingsIsSealedAnewAndOpensWithoutBeingBuiltAgain() {
+        AppRepository apps = Application.part(AppRepository.class);
+        App app = apps.save(new App("settled", "Settled", ZoneId.of("Europe/Lisbon"), "EUR", 400));
+        EventWriter writer = Application.part(EventWriter.class);
+        EventReader reader = Application.part(EventReader.class);
+        writer.open(app);
+        writer.merge(app, events(0, 800));
+        EventReader.Reading first = reader.beginSealed(app);
+        EventLog before = read(first);
+        first.seal().orElseThrow().run();
+        app.countActivity(before.eventNames().get(0), false);
+        apps.save(app);
+
+        EventLog other = read(first);
+        assertThat(other.sameAs(before)).isFalse();
+        assertThat(first.isBuiltAnew()).isTrue();
+        first.seal().orElseThrow().run();
+        assertThat(first.seal()).as("nothing new").isEmpty();
+        EventReader.Reading opened = reader.beginSealed(app);
+        assertThat(read(opened).sameAs(other)).isTrue();
+        assertThat(opened.isBuiltAnew()).isFalse();
+        assertThat(read(reader.begin(app)).sameAs(other)).isTrue();
+
+        app.countActivity(before.eventNames().get(0), true);
+        apps.save(app);
+        EventReader.Reading later = reader.beginSealed(app);
+        assertThat(read(later).sameAs(before)).isTrue();
+        assertThat(later.isBuiltAnew())
+                .as("opened from what other settings built")
+                .isTrue();
+    }
+
+    @Test
     void blocksThatAreNotWholeAreOfNoUseAndTheRowsAreRead() throws SQLException {
         App app = Application.part(AppRepository.class)
                 .save(new App("spoilt", "Spoilt", ZoneId.of("Europe/Lisbon"), "EUR", 400));
