@@ -114,7 +114,7 @@ public class EventReader {
         private long newestBatch;
         private long sealedBatch;
         /** Whether the log has been built by other settings since it was sealed. */
-        private boolean builtAnew;
+        private volatile boolean builtAnew;
 
         /** Whether what is kept of the app's log is of this reading. */
         private volatile boolean isKept;
@@ -180,7 +180,9 @@ public class EventReader {
          */
         public Optional<EventLog> readOn(LongConsumer progress) {
             builder.settings(settings(app));
-            builtAnew |= newestBatch > 0 && !builder.isBuiltByItsSettings();
+            if (newestBatch > 0 && !builder.isBuiltByItsSettings()) {
+                builtAnew = true;
+            }
             snapshot.executeWithoutResult(
                     status -> entities.unwrap(Session.class).doWork(current -> {
                         connection = current;
