@@ -30,6 +30,7 @@ class HouseRulesTest {
                         "coldtide.core..",
                         "java..",
                         "it.unimi.dsi.fastutil..",
+                        "com.ezylang.evalex..",
                         "com.google.re2j..",
                         "org.apache.commons.statistics..")
                 .check(HOUSE);
@@ -62,6 +63,8 @@ class HouseRulesTest {
                         "coldtide.core.tidetable..",
                         "coldtide.core.retention..",
                         "coldtide.core.release..",
+                        "coldtide.core.register..",
+                        "coldtide.core.contrast..",
                         "coldtide.core.measure..")
                 .whereLayer("rooms")
                 .mayNotBeAccessedByAnyLayer()

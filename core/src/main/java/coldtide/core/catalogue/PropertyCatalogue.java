@@ -99,14 +99,8 @@ public final class PropertyCatalogue implements Analysis<List<PropertyCatalogue.
             String property = properties.get(p);
             Tally tally = partial.get(p);
             log.contexts().codes(property).ifPresent(codes -> contexts(shard, codes, live, tally));
-            log.textColumn(property).stream()
-                    .mapToObj(shard::property)
-                    .flatMap(Optional::stream)
-                    .forEach(column -> column(shard, column, true, live, tally));
-            log.numberColumn(property).stream()
-                    .mapToObj(shard::property)
-                    .flatMap(Optional::stream)
-                    .forEach(column -> column(shard, column, false, live, tally));
+            log.texts(shard, property).ifPresent(column -> column(shard, column, true, live, tally));
+            log.numbers(shard, property).ifPresent(column -> column(shard, column, false, live, tally));
         }
     }
 

@@ -5,11 +5,13 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.stream.Stream;
 
@@ -38,6 +40,10 @@ public final class EventLog {
     private final LocalDate endOfFullDays;
     private final long events;
     private final long people;
+    /** Texts of money's properties: codes by kind of revenue and by currency. */
+    private final int[] typeTexts;
+
+    private final int[] currencyTexts;
 
     EventLog(
             LogSettings settings,
@@ -61,6 +67,10 @@ public final class EventLog {
             nameCodes.put(names.get(code), code);
             passive.set(code, settings.passiveEvents().contains(names.get(code)));
         }
+        typeTexts = Arrays.stream(RevenueType.values())
+                .mapToInt(type -> texts.add(type.word()))
+                .toArray();
+        currencyTexts = currencies.texts().stream().mapToInt(texts::add).toArray();
         watermark = Instant.ofEpochMilli(bounds.watermarkMillis());
         newest = Instant.ofEpochMilli(bounds.newestMillis());
         endOfFullDays = lastFullDayEnd();
@@ -123,19 +133,51 @@ public final class EventLog {
         return contexts;
     }
 
-    /** The code of the column of a property's numbers; empty if no event has one. */
-    public OptionalInt numberColumn(String property) {
-        return column(NUMBERS + property);
+    /** Whether some single event has a property as a number. */
+    public boolean hasNumbers(String property) {
+        return columns.contains(NUMBERS + property) || isOfMoney(property, false);
     }
 
-    /** The code of the column of a property's texts; empty if no event has one. */
-    public OptionalInt textColumn(String property) {
-        return column(TEXTS + property);
+    /** Whether some single event has a property as a text. */
+    public boolean hasTexts(String property) {
+        return columns.contains(TEXTS + property) || isOfMoney(property, true);
+    }
+
+    /** The numbers that single events of a shard have of a property; empty if none has one. */
+    public Optional<PropertyColumn> numbers(Shard shard, String property) {
+        return column(shard, NUMBERS, property);
+    }
+
+    /** The codes of texts that single events of a shard have of a property; empty if none has one. */
+    public Optional<PropertyColumn> texts(Shard shard, String property) {
+        return column(shard, TEXTS, property);
+    }
+
+    private Optional<PropertyColumn> column(Shard shard, char kind, String property) {
+        int code = columns.indexOf(kind + property);
+        if (code >= 0) {
+            return shard.property(code);
+        }
+        return isOfMoney(property, kind == TEXTS)
+                ? MoneyProperty.of(property).map(money -> shard.money(money, typeTexts, currencyTexts))
+                : Optional.empty();
+    }
+
+    /** What an app sends under the name of one of money's properties is its own. */
+    private boolean isOfMoney(String property, boolean isText) {
+        return currencyTexts.length > 0
+                && MoneyProperty.of(property)
+                        .filter(money -> money.isText() == isText)
+                        .isPresent();
     }
 
     /** Names of all properties that some event or context has, in the order of the alphabet. */
     public List<String> properties() {
-        return Stream.concat(contexts.properties().stream(), columns.stream().map(column -> column.substring(1)))
+        return Stream.of(
+                        contexts.properties().stream(),
+                        columns.stream().map(column -> column.substring(1)),
+                        currencyTexts.length > 0 ? MoneyProperty.names() : Stream.<String>empty())
+                .flatMap(names -> names)
                 .distinct()
                 .sorted()
                 .toList();
@@ -143,14 +185,12 @@ public final class EventLog {
 
     /** Whether some event or context has a property. */
     public boolean hasProperty(String property) {
-        return contexts.codes(property).isPresent()
-                || textColumn(property).isPresent()
-                || numberColumn(property).isPresent();
+        return contexts.codes(property).isPresent() || hasTexts(property) || hasNumbers(property);
     }
 
-    private OptionalInt column(String name) {
-        int code = columns.indexOf(name);
-        return code < 0 ? OptionalInt.empty() : OptionalInt.of(code);
+    /** Whether a property stays the same from event to event of an install and no single event has one. */
+    public boolean isOfContexts(String property) {
+        return contexts.codes(property).isPresent() && !hasTexts(property) && !hasNumbers(property);
     }
 
     /** Texts by their codes. */

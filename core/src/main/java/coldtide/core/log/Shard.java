@@ -1,10 +1,13 @@
 package coldtide.core.log;
 
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
+import it.unimi.dsi.fastutil.longs.LongSet;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicReferenceArray;
 
 /**
  * Whole people, one after another, each person's events in time order (same time: order of arrival). Columns are shared
@@ -91,6 +94,9 @@ public final class Shard {
 
     final short[] moneyCurrency;
 
+    /** Made when they are first asked for; rows and amounts of shards that differ only in who is gone are the same. */
+    private final AtomicReferenceArray<PropertyColumn> moneyProperties;
+
     /** Marks an amount whose currency has no rate on its day. */
     public static final long NO_RATE = Long.MIN_VALUE;
 
@@ -135,6 +141,7 @@ public final class Shard {
         moneyMicros = from.moneyMicros.toLongArray();
         moneyAmount = from.moneyAmount.toLongArray();
         moneyCurrency = from.moneyCurrency.toShortArray();
+        moneyProperties = new AtomicReferenceArray<>(MoneyProperty.values().length);
         gone = null;
         livePeople = firstDay.length;
         liveEvents = eventDay.length;
@@ -180,6 +187,7 @@ public final class Shard {
         for (int c = 0; c < properties.length; c++) {
             properties[c] = in.number() == 1 ? new PropertyColumn(Narrow.read(in), Narrow.read(in)) : null;
         }
+        moneyProperties = new AtomicReferenceArray<>(MoneyProperty.values().length);
         gone = null;
         livePeople = firstDay.length;
         liveEvents = eventDay.length;
@@ -279,6 +287,7 @@ public final class Shard {
         moneyMicros = same.moneyMicros;
         moneyAmount = same.moneyAmount;
         moneyCurrency = same.moneyCurrency;
+        moneyProperties = same.moneyProperties;
         this.gone = gone;
         int people = 0;
         int events = 0;
@@ -343,6 +352,19 @@ public final class Shard {
         return low;
     }
 
+    /** Whether a person is, or has become, one of some: whoever holds what a nameless install did is its person now. */
+    public boolean isOneOf(int person, LongSet owners) {
+        if (owners.contains(owner[person])) {
+            return true;
+        }
+        for (int face = faceFrom[person]; face < faceFrom[person + 1]; face++) {
+            if (faceAccount[face] == RawEvent.NOBODY && owners.contains(~faceInstall[face])) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** How many people the columns have, those gone among them. */
     public int people() {
         return firstDay.length;
@@ -366,8 +388,26 @@ public final class Shard {
         return eventReceived != null ? eventReceived[row] : timeMillis + eventLate[row];
     }
 
+    /** Money as a property; the codes of texts by kind and by currency are the same at every call. */
+    PropertyColumn money(MoneyProperty property, int[] typeTexts, int[] currencyTexts) {
+        PropertyColumn made = moneyProperties.get(property.ordinal());
+        if (made == null) {
+            DoubleArrayList rows = new DoubleArrayList();
+            DoubleArrayList values = new DoubleArrayList();
+            for (int i = 0; i < moneyRow.length; i++) {
+                if (property.isText() || moneyMicros[i] != NO_RATE) {
+                    rows.add(moneyRow[i]);
+                    values.add(property.value(this, i, typeTexts, currencyTexts));
+                }
+            }
+            made = new PropertyColumn(Narrow.of(rows), Narrow.of(values));
+            moneyProperties.set(property.ordinal(), made);
+        }
+        return made;
+    }
+
     /** Values of a property by the code of its column; rows without a value are not in it. */
-    public Optional<PropertyColumn> property(int column) {
+    Optional<PropertyColumn> property(int column) {
         return column < properties.length ? Optional.ofNullable(properties[column]) : Optional.empty();
     }
 

@@ -32,8 +32,7 @@ public final class PeopleCount {
             EventLog log, Shard shard, Conditions.Mask among, Optional<Split> split, TopValues.Into into) {
         long[] bits = among.bits(shard);
         Optional<PersonValues> values = split.map(by -> new PersonValues(log, shard, by.property()));
-        boolean maybeNumber =
-                split.isPresent() && log.numberColumn(split.get().property()).isPresent();
+        boolean maybeNumber = split.isPresent() && log.hasNumbers(split.get().property());
         boolean first = split.map(Split::which).equals(Optional.of(Which.FIRST));
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             if (!Bits.has(bits, person)) {

@@ -27,18 +27,10 @@ final class RowValues {
     RowValues(EventLog log, Shard shard, String property) {
         this.log = log;
         this.shard = shard;
-        maybeNumber = log.numberColumn(property).isPresent();
+        maybeNumber = log.hasNumbers(property);
         codes = log.contexts().codes(property).orElse(null);
-        texts = log.textColumn(property).stream()
-                .mapToObj(shard::property)
-                .findFirst()
-                .flatMap(column -> column)
-                .orElse(null);
-        numbers = log.numberColumn(property).stream()
-                .mapToObj(shard::property)
-                .findFirst()
-                .flatMap(column -> column)
-                .orElse(null);
+        texts = log.texts(shard, property).orElse(null);
+        numbers = log.numbers(shard, property).orElse(null);
     }
 
     /** Goes to a row that is not before the last one; false if the property is not set there. */
@@ -98,5 +90,15 @@ final class RowValues {
 
     double value() {
         return value;
+    }
+
+    /** What was found as bits, different for different values. */
+    long bits() {
+        return isText ? TopValues.textBits((int) value) : TopValues.numberBits(value);
+    }
+
+    /** The row after the last of the run in which the row last gone to lies; of the last run, none. */
+    int endOfRun() {
+        return run + 1 < shard.runRow.length ? shard.runRow[run + 1] : shard.events();
     }
 }

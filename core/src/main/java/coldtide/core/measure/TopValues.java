@@ -102,6 +102,15 @@ record TopValues(List<Value> top, long all, long notSet) {
         return all - notSet - top.stream().mapToLong(Value::count).sum();
     }
 
+    static long textBits(int code) {
+        return TEXT | code;
+    }
+
+    /** Of the two zeros one. */
+    static long numberBits(double value) {
+        return Double.doubleToLongBits(value + 0.0);
+    }
+
     private static int bucket(long value) {
         return (int) (HashCommon.mix(value) >>> 64 - BUCKET_BITS);
     }
@@ -147,12 +156,12 @@ record TopValues(List<Value> top, long all, long notSet) {
             source.each(shard, new Into() {
                 @Override
                 public void text(int code) {
-                    take(TEXT | code);
+                    take(textBits(code));
                 }
 
                 @Override
                 public void number(double value) {
-                    take(Double.doubleToLongBits(value + 0.0)); // of the two zeros one
+                    take(numberBits(value));
                 }
 
                 @Override

@@ -1,2 +1,5 @@
-/** Counts of people by what is true of them. Uses {@code log}, {@code scan} and {@code who}. */
+/**
+ * Measures: counts of events, people and sessions, and figures of their properties, by period and group; formulas over them; for
+ * how many people a condition holds. Uses {@code log}, {@code scan} and {@code who}.
+ */
 package coldtide.core.measure;

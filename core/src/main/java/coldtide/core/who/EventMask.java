@@ -5,7 +5,6 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
 import java.util.List;
-import java.util.OptionalInt;
 
 /** Conditions on events: a bit a row. */
 abstract class EventMask extends ShardBits {
@@ -77,26 +76,20 @@ abstract class EventMask extends ShardBits {
         long[] compute(EventLog log, Shard shard) {
             long[] bits = Bits.of(shard.events());
             log.contexts().codes(property).ifPresent(codes -> byContext(log, shard, codes, bits));
-            OptionalInt texts = log.textColumn(property);
-            if (texts.isPresent()) {
-                shard.property(texts.getAsInt()).ifPresent(column -> {
-                    for (int i = 0; i < column.size(); i++) {
-                        mark(
-                                column,
-                                i,
-                                test.passes(log.texts(), (int) column.values().at(i)),
-                                bits);
-                    }
-                });
-            }
-            OptionalInt numbers = log.numberColumn(property);
-            if (numbers.isPresent()) {
-                shard.property(numbers.getAsInt()).ifPresent(column -> {
-                    for (int i = 0; i < column.size(); i++) {
-                        mark(column, i, test.passes(column.values().at(i)), bits);
-                    }
-                });
-            }
+            log.texts(shard, property).ifPresent(column -> {
+                for (int i = 0; i < column.size(); i++) {
+                    mark(
+                            column,
+                            i,
+                            test.passes(log.texts(), (int) column.values().at(i)),
+                            bits);
+                }
+            });
+            log.numbers(shard, property).ifPresent(column -> {
+                for (int i = 0; i < column.size(); i++) {
+                    mark(column, i, test.passes(column.values().at(i)), bits);
+                }
+            });
             return bits;
         }
 

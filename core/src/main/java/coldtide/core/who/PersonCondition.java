@@ -65,6 +65,13 @@ public sealed interface PersonCondition {
         }
     }
 
+    /** Is one of some people who were named; equal only to itself, since a list may be long. */
+    record Listed(PeopleList people) implements PersonCondition {
+        public Listed {
+            requireNonNull(people, "people");
+        }
+    }
+
     /** All of some conditions; none is everybody. */
     record All(List<PersonCondition> of) implements PersonCondition {
         public All {

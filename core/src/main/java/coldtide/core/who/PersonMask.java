@@ -21,6 +21,9 @@ abstract class PersonMask extends ShardBits {
         if (condition instanceof PersonCondition.Then then) {
             return new Followed(known.mask(then.first()), known.mask(then.second()), then);
         }
+        if (condition instanceof PersonCondition.Listed listed) {
+            return new OneOf(listed.people());
+        }
         if (condition instanceof PersonCondition.All all) {
             return new Joined(masks(all.of(), known), true, PEOPLE);
         }
@@ -74,6 +77,19 @@ abstract class PersonMask extends ShardBits {
                 }
                 return values.isText() ? test.passes(log.texts(), (int) values.value()) : test.passes(values.value());
             };
+        }
+    }
+
+    private static final class OneOf extends Each {
+        private final PeopleList people;
+
+        OneOf(PeopleList people) {
+            this.people = people;
+        }
+
+        @Override
+        Test test(EventLog log, Shard shard) {
+            return person -> shard.isOneOf(person, people.owners());
         }
     }
 

@@ -5,7 +5,6 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
 import java.util.Optional;
-import java.util.OptionalInt;
 
 /**
  * The first and the latest value that each person of a shard had of a property, whether it comes with the context or with single
@@ -23,12 +22,8 @@ public final class PersonValues {
     public PersonValues(EventLog log, Shard shard, String property) {
         this.shard = shard;
         codes = log.contexts().codes(property).orElse(null);
-        texts = column(log.textColumn(property));
-        numbers = column(log.numberColumn(property));
-    }
-
-    private Optional<PropertyColumn> column(OptionalInt code) {
-        return code.isPresent() ? shard.property(code.getAsInt()) : Optional.empty();
+        texts = log.texts(shard, property);
+        numbers = log.numbers(shard, property);
     }
 
     /** Finds the first value a person had; false if they never had one. */

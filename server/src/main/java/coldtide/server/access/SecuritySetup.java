@@ -1,5 +1,6 @@
 package coldtide.server.access;
 
+import static org.springframework.http.HttpMethod.DELETE;
 import static org.springframework.http.HttpMethod.GET;
 import static org.springframework.http.HttpMethod.POST;
 import static org.springframework.http.HttpMethod.PUT;
@@ -69,6 +70,8 @@ class SecuritySetup {
                 .hasAnyRole(READER, KeyFilter.ROLE)
                 .requestMatchers("/api/people/**", "/api/audit", "/api/apps/*/keys/**")
                 .hasRole(KEEPER)
+                .requestMatchers(DELETE, "/api/apps/*/register/*")
+                .hasRole(KEEPER)
                 .requestMatchers(PUT, "/api/session/password")
                 .hasRole(READER)
                 .requestMatchers("/api/questions/*")
@@ -78,6 +81,8 @@ class SecuritySetup {
                 .requestMatchers(
                         POST,
                         "/api/apps/*/measures",
+                        "/api/apps/*/contrast",
+                        "/api/apps/*/register",
                         "/api/apps/*/catalogue/events",
                         "/api/apps/*/catalogue/properties")
                 .hasRole(READER)

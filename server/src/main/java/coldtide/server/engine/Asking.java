@@ -5,7 +5,10 @@ import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
+import coldtide.server.named.Named;
 import coldtide.server.store.App;
+import coldtide.server.who.ConditionReader;
+import coldtide.server.who.Names;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Instant;
 import java.util.Optional;
@@ -19,15 +22,36 @@ public class Asking {
     private final Apps apps;
     private final Engine engine;
     private final Questions questions;
+    private final Named named;
 
-    Asking(Apps apps, Engine engine, Questions questions) {
+    Asking(Apps apps, Engine engine, Questions questions, Named named) {
         this.apps = apps;
         this.engine = engine;
         this.questions = questions;
+        this.named = named;
     }
 
-    /** What answers a question: one log, one set of threads, and what is known of conditions asked before. */
-    public record Asked(App app, EventLog log, ScanRunner runner, Conditions conditions) {}
+    /**
+     * What answers a question: one log, one set of threads, and what is known of conditions asked before.
+     *
+     * @param names what people have named
+     */
+    public record Asked(App app, EventLog log, ScanRunner runner, Conditions conditions, Names names) {
+        /** Reads conditions; what is not there is refused. */
+        public ConditionReader reader() {
+            return new ConditionReader(log, names, false);
+        }
+
+        /** Reads the condition that a behaviour or a segment shall stand for, which must not speak of itself. */
+        public ConditionReader readerWithin(String name) {
+            return new ConditionReader(log, names, false).within(name);
+        }
+
+        /** Reads conditions. @param lenient whether what is not there is left out and said; null for no */
+        public ConditionReader reader(Boolean lenient) {
+            return new ConditionReader(log, names, Boolean.TRUE.equals(lenient));
+        }
+    }
 
     /** How an answer comes about. */
     @FunctionalInterface
@@ -54,7 +78,7 @@ public class Asking {
         EventLog log = engine.log(app)
                 .orElseThrow(() -> Problem.conflict("No events of " + app.name() + " have been received yet."));
         long began = System.nanoTime();
-        Asked asked = new Asked(app, log, engine.runner(), engine.conditions(app));
+        Asked asked = new Asked(app, log, engine.runner(), engine.conditions(app), named.of(app));
         T answer = name().map(name -> questions.named(name, () -> answering.answer(asked)))
                 .orElseGet(() -> answering.answer(asked));
         double millis = (System.nanoTime() - began) / 1e6;

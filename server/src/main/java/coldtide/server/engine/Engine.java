@@ -151,6 +151,36 @@ public class Engine {
         }
     }
 
+    /**
+     * Takes a person out of what is in memory, at once; in the background everything is then read anew from the store, so that no
+     * word of theirs is left in dictionaries or in what is sealed.
+     *
+     * @param owner whose it is (see {@code Shard.owner})
+     */
+    public void erase(App app, long owner) {
+        Kept kept = kept(app);
+        synchronized (kept) {
+            refresh(app);
+            kept.reading.erase(owner);
+            kept.log = kept.reading.readOn(Engine::tell);
+        }
+        background.execute(() -> readAnewQuietly(app));
+    }
+
+    private void readAnewQuietly(App app) {
+        Kept kept = kept(app);
+        try {
+            EventReader.Reading anew = reader.begin(app);
+            anew.readOn(Engine::tell);
+            synchronized (kept) {
+                kept.reading = anew;
+                refresh(app);
+            }
+        } catch (RuntimeException fault) {
+            LOG.error("The events of {} could not be read anew; the next start does it.", app.key(), fault);
+        }
+    }
+
     private void refreshQuietly(App app) {
         try {
             refresh(app);

@@ -3,6 +3,7 @@ package coldtide.server.engine;
 import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking.Asked;
+import coldtide.server.who.Names;
 import java.util.List;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -29,10 +30,10 @@ class FirstReading implements ApplicationRunner {
     @Override
     public void run(ApplicationArguments arguments) {
         List<Asked> logs = apps.all().stream()
-                .flatMap(app ->
-                        engine
+                .flatMap(
+                        app -> engine
                                 .log(app)
-                                .map(log -> new Asked(app, log, engine.runner(), engine.conditions(app)))
+                                .map(log -> new Asked(app, log, engine.runner(), engine.conditions(app), Names.NONE))
                                 .stream())
                 .toList();
         logs.forEach(asked -> warm(asked, 1));

@@ -30,7 +30,10 @@ class QuestionSize extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        long most = request.getRequestURI().matches(".*/(people-count|measures)") ? CONDITION_KB : MOST_KB;
+        long most = request.getRequestURI()
+                        .matches(".*/(people-count|measures|contrast|register|segments(/.*)?|behaviours)")
+                ? CONDITION_KB
+                : MOST_KB;
         if (request.getContentLengthLong() > most * 1024) {
             Refusals.write(response, HttpStatus.CONTENT_TOO_LARGE, "What is sent may have at most " + most + " KB.");
         } else if (request.getContentLengthLong() < 0 && request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null) {

@@ -1,33 +1,37 @@
 package coldtide.server.measure;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.measure.Series;
-import coldtide.core.measure.SeriesAnswer;
-import coldtide.core.measure.SeriesQuestion;
-import coldtide.core.time.DayRange;
-import coldtide.core.time.Grain;
+import coldtide.core.measure.Course;
+import coldtide.core.measure.Measure;
+import coldtide.core.measure.MeasureAnswer;
+import coldtide.core.measure.MeasureAnswer.Kind;
+import coldtide.core.measure.MeasureAnswer.Line;
+import coldtide.core.measure.MeasureAnswer.Period;
+import coldtide.core.measure.MeasureAnswer.Table;
+import coldtide.core.measure.MeasureAnswer.Values;
+import coldtide.core.measure.MeasureQuestion;
+import coldtide.core.measure.Measures;
+import coldtide.core.measure.Split;
+import coldtide.core.measure.Step;
 import coldtide.core.who.EventCondition;
 import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.WarmUp;
-import coldtide.server.http.Problem;
 import coldtide.server.who.ConditionReader;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotNull;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
-/** Counts events and people by period and by value of a property. */
+/** Answers questions for measures over HTTP. */
 @RestController
 class MeasureController implements WarmUp {
     private static final int USUAL_TOP = 5;
@@ -39,72 +43,72 @@ class MeasureController implements WarmUp {
     }
 
     /**
-     * The question as it comes over the wire.
+     * The answer.
      *
-     * @param what a condition on events (docs/condition-format.md); null for any activity
-     * @param among a condition on people; null for everybody
-     * @param splitBy a property of events; null for none
-     * @param top how many values are told apart; null for 5
+     * @param compared null if nothing was compared
+     * @param leftOut sentences about what is not in it because it is not there
      */
-    record MeasureAsk(
-            @NotNull DayRange range,
-            @NotNull Grain grain,
+    record MeasureView(
+            TableView range,
 
             @Schema(
                     types = {"object", "null"},
-                    implementation = Map.class)
-            JsonNode what,
+                    implementation = TableView.class)
+            TableView compared,
 
-            @Schema(
-                    types = {"object", "null"},
-                    implementation = Map.class)
-            JsonNode among,
+            List<String> leftOut,
+            String currency) {}
 
-            @Schema(types = {"string", "null"}) String splitBy,
-            @Schema(types = {"integer", "null"}) Integer top) {
-        SeriesQuestion question(EventLog log) {
-            ConditionReader reader = new ConditionReader(log);
-            return new SeriesQuestion(
-                    range,
-                    grain,
-                    isGiven(what) ? reader.events(what, "what") : new EventCondition.Active(),
-                    isGiven(among) ? reader.people(among, "among") : PersonCondition.EVERYBODY,
-                    Optional.ofNullable(splitBy).map(property -> split(log, property)));
-        }
-
-        private static boolean isGiven(JsonNode condition) {
-            return condition != null && !condition.isNull();
-        }
-
-        private SeriesQuestion.Split split(EventLog log, String property) {
-            if (!log.hasProperty(property)) {
-                throw Problem.badField("splitBy", "No property named \"" + property + "\" was ever received.");
-            }
-            return new SeriesQuestion.Split(property, top == null ? USUAL_TOP : top);
+    /** One range. */
+    record TableView(List<Period> periods, List<GroupView> groups, List<ValuesView> measures) {
+        static TableView of(Table table) {
+            return new TableView(
+                    table.periods(),
+                    table.groups().stream()
+                            .map(group -> new GroupView(group.parts().stream()
+                                    .map(part -> new PartView(
+                                            part.kind(), part.value().orElse(null)))
+                                    .toList()))
+                            .toList(),
+                    table.measures().stream().map(ValuesView::of).toList());
         }
     }
 
-    /**
-     * The answer.
-     *
-     * @param words what the question can be changed to
-     */
-    record MeasureView(
-            List<SeriesAnswer.SeriesPeriod> periods,
-            SeriesAnswer.SeriesCounts all,
-            List<GroupView> groups,
-            List<Long> active,
-            long rangeActive,
-            MeasureWords words) {}
+    /** A group, by one part for each split. */
+    record GroupView(List<PartView> parts) {}
 
-    /** Names of events, passive ones too, and of properties. */
-    record MeasureWords(List<String> events, List<String> properties) {}
+    /** Its value is null for other values together, and for none. */
+    record PartView(
+            Kind kind, @Schema(types = {"string", "null"}) String value) {}
 
-    /** A group; its value is null for other values together, and for none. */
-    record GroupView(
-            SeriesAnswer.Kind kind,
-            @Schema(types = {"string", "null"}) String value,
-            SeriesAnswer.SeriesCounts counts) {}
+    /** One measure. */
+    record ValuesView(String name, LineView all, List<LineView> groups) {
+        static ValuesView of(Values values) {
+            return new ValuesView(
+                    values.name(),
+                    LineView.of(values.all()),
+                    values.groups().stream().map(LineView::of).toList());
+        }
+    }
+
+    /** One measure of one group; null where there is no value. */
+    record LineView(
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> periods,
+
+            @Schema(types = {"number", "null"}) Double range,
+            long people,
+            long events) {
+        static LineView of(Line line) {
+            return new LineView(
+                    line.periods().stream()
+                            .map(value -> value.isNaN() ? null : value)
+                            .toList(),
+                    Double.isNaN(line.range()) ? null : line.range(),
+                    line.people(),
+                    line.events());
+        }
+    }
 
     /** Once by a property that comes with contexts and once by one of single events, where there are such. */
     @Override
@@ -112,36 +116,36 @@ class MeasureController implements WarmUp {
         EventLog log = asked.log();
         for (boolean ofContexts : new boolean[] {true, false}) {
             log.properties().stream()
-                    .filter(property -> log.contexts().codes(property).isPresent() == ofContexts)
+                    .filter(property -> log.isOfContexts(property) == ofContexts)
                     .findFirst()
-                    .ifPresent(property -> Series.answer(
+                    .ifPresent(property -> Measures.answer(
                             log,
                             asked.runner(),
                             asked.conditions(),
-                            new SeriesQuestion(
+                            new MeasureQuestion(
                                     log.span(),
-                                    Grain.DAY,
-                                    new EventCondition.Active(),
+                                    Optional.empty(),
+                                    log.days() > MeasureQuestion.MOST_PERIODS ? Step.WEEK : Step.DAY,
+                                    Course.EACH,
+                                    List.of(Measure.of("people", Measure.Kind.PEOPLE, new EventCondition.Active())),
+                                    List.of(),
+                                    EventCondition.ANY,
                                     PersonCondition.EVERYBODY,
-                                    Optional.of(new SeriesQuestion.Split(property, USUAL_TOP)))));
+                                    List.of(Split.ByProperty.top(property, USUAL_TOP)))));
         }
     }
 
     @PostMapping(path = "/api/apps/{app}/measures", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<MeasureView> ask(@PathVariable String app, @Valid @RequestBody MeasureAsk ask) {
         return asking.ask(app, asked -> {
-            EventLog log = asked.log();
-            SeriesAnswer answer = Series.answer(log, asked.runner(), asked.conditions(), ask.question(log));
+            ConditionReader reader = asked.reader(ask.lenient());
+            MeasureAnswer answer =
+                    Measures.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(asked, reader));
             return new MeasureView(
-                    answer.periods(),
-                    answer.all(),
-                    answer.groups().stream()
-                            .map(group ->
-                                    new GroupView(group.kind(), group.value().orElse(null), group.counts()))
-                            .toList(),
-                    answer.active(),
-                    answer.rangeActive(),
-                    new MeasureWords(log.eventNames().stream().sorted().toList(), log.properties()));
+                    TableView.of(answer.range()),
+                    answer.compared().map(TableView::of).orElse(null),
+                    reader.leftOut(),
+                    asked.app().currency());
         });
     }
 }

@@ -10,7 +10,6 @@ import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.http.Problem;
-import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.Map;
 import java.util.Optional;
@@ -52,7 +51,7 @@ class PeopleCountController {
         PeopleQuestion question(Asked asked) {
             PersonCondition who = among == null || among.isNull()
                     ? PersonCondition.EVERYBODY
-                    : new ConditionReader(asked.log()).people(among, "among");
+                    : asked.reader().people(among, "among");
             return new PeopleQuestion(who, Optional.ofNullable(splitBy).map(property -> split(asked, property)));
         }
 

@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.UUID;
 
 /** An app whose events are kept, and how they are to be read. */
 @Entity
@@ -39,6 +40,9 @@ public class App {
 
     private Instant created;
 
+    @Column(name = "erasure_salt")
+    private UUID erasureSalt;
+
     protected App() {}
 
     /** An app with the usual settings. */
@@ -52,6 +56,7 @@ public class App {
         passiveEvents = new TreeSet<>(LogSettings.USUAL_PASSIVE_EVENTS).toArray(String[]::new);
         uninstallEvent = LogSettings.USUAL_UNINSTALL_EVENT;
         created = Instant.now();
+        erasureSalt = UUID.randomUUID();
     }
 
     public int id() {
@@ -100,6 +105,11 @@ public class App {
     /** Says whether an event counts as activity. */
     public void countActivity(String event, boolean counts) {
         passiveEvents = passiveEventsIf(event, counts).toArray(String[]::new);
+    }
+
+    /** What makes the digests of erased people this app's own. */
+    UUID erasureSalt() {
+        return erasureSalt;
     }
 
     public String uninstallEvent() {

@@ -142,6 +142,16 @@ public class EventReader {
             contexts.add(id);
         }
 
+        /** Takes a person out who was erased from the store; what was sealed before is of no use any more. */
+        public void erase(long owner) {
+            if (owner < 0) {
+                builder.eraseInstall(~owner);
+            } else {
+                builder.eraseAccount(owner);
+            }
+            isKept = false;
+        }
+
         /** Whether other settings have changed the log since it was sealed, so that opening it would build all of it anew. */
         public boolean isBuiltAnew() {
             return builtAnew;

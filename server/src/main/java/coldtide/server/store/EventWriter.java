@@ -14,6 +14,7 @@ import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.LongConsumer;
 import org.hibernate.Session;
 import org.springframework.stereotype.Component;
@@ -43,6 +44,8 @@ public class EventWriter {
     private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Map<Integer, NumberBook> books = new HashMap<>();
+    /** Who was erased, by app; forgotten when somebody is. */
+    private final Map<Integer, Erasures> erasures = new ConcurrentHashMap<>();
 
     EventWriter(EntityManager entities, TransactionTemplate transactions, JsonMapper json) {
         this.entities = entities;
@@ -83,7 +86,7 @@ public class EventWriter {
 
     /**
      * Adds events that are not yet known and says of each whether it was new; of those that stand twice among {@code events},
-     * the first is. Asking which are known and then copying the others is twice as fast as inserting row by row with a clause
+     * the first is. Events of people who were erased count as known. Asking which are known and then copying the others is twice as fast as inserting row by row with a clause
      * for conflicts, and as safe: no other writer of the app can come between.
      */
     public boolean[] mergeEach(App app, List<IncomingEvent> events) {
@@ -94,10 +97,11 @@ public class EventWriter {
         return inTransaction(connection -> {
             int batch = nextBatch(connection, app);
             Map<String, Set<String>> seen = known(connection, app, events);
+            Erasures erased = erasures(connection, app);
             List<IncomingEvent> taken = new ArrayList<>(events.size());
             for (int i = 0; i < fresh.length; i++) {
                 IncomingEvent event = events.get(i);
-                fresh[i] = seen.get(event.source()).add(event.id());
+                fresh[i] = seen.get(event.source()).add(event.id()) && (erased.isEmpty() || !erased.covers(event));
                 if (fresh[i]) {
                     taken.add(event);
                 }
@@ -106,6 +110,31 @@ public class EventWriter {
                 write(connection, app, batch, taken);
             }
             return fresh;
+        });
+    }
+
+    private Erasures erasures(Connection connection, App app) throws SQLException {
+        Erasures known = erasures.get(app.id());
+        if (known == null) {
+            known = Erasures.load(connection, app);
+            erasures.put(app.id(), known);
+        }
+        return known;
+    }
+
+    /** Holds writers of an app up to the end of this transaction; what they know of it is read anew afterwards. */
+    void hold(App app) {
+        inTransaction(connection -> {
+            nextBatch(connection, app);
+            return null;
+        });
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void beforeCompletion() {
+                // While the app's row is still locked, so that no writer learns from what is about to change.
+                forget(app);
+                erasures.remove(app.id());
+            }
         });
     }
 

@@ -11,38 +11,169 @@ import coldtide.server.http.Problem;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.function.Supplier;
 import tools.jackson.databind.JsonNode;
 
 /**
- * Reads conditions from the JSON of docs/condition-format.md. What cannot be read, and events and properties that were never
- * received, are refused with a sentence and the place where they stand.
+ * Reads conditions from the JSON of docs/condition-format.md. What cannot be read is refused with a sentence and the place where
+ * it stands. What was never received, or is no longer there, is refused too, unless the reader is lenient: then that part of an
+ * "all" or "either" is left out, and said.
  */
 public final class ConditionReader {
     private final EventLog log;
+    private final Names names;
+    private final boolean lenient;
+    private final Set<String> leftOut = new LinkedHashSet<>();
+    /** Behaviours and segments being read, each within the one before. */
+    private final Deque<String> within = new ArrayDeque<>();
 
-    /** @param log whose events and properties are known */
-    public ConditionReader(EventLog log) {
+    /** Something that is not there; the message says what. */
+    private static final class Unknown extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+
+        private final transient Problem problem;
+
+        Unknown(Problem problem, String sentence) {
+            super(sentence);
+            this.problem = problem;
+        }
+    }
+
+    /**
+     * @param log whose events and properties are known
+     * @param names what else is known
+     * @param lenient whether what is not there is left out
+     */
+    public ConditionReader(EventLog log, Names names, boolean lenient) {
         this.log = log;
+        this.names = names;
+        this.lenient = lenient;
+    }
+
+    /** Reads what a behaviour or a segment shall stand for. @param name by which it would speak of itself */
+    public ConditionReader within(String name) {
+        within.push(name);
+        return this;
+    }
+
+    /** Sentences about what was left out so far. */
+    public List<String> leftOut() {
+        return List.copyOf(leftOut);
+    }
+
+    /** Whether a property was ever received; if not and the reader is lenient, it is said and false. */
+    public boolean knows(String property, String field) {
+        if (log.hasProperty(property)) {
+            return true;
+        }
+        String sentence = "No property named \"" + Part.shown(property) + "\" was ever received.";
+        if (!lenient) {
+            throw Problem.badField(field, sentence);
+        }
+        leftOut.add(sentence);
+        return false;
     }
 
     /** @throws Problem naming the place at fault */
     public PersonCondition people(JsonNode json, String at) {
-        return people(new Part(json, at, 0));
+        try {
+            return people(new Part(json, at, 0));
+        } catch (Unknown unknown) {
+            return leaveOut(unknown, PersonCondition.EVERYBODY);
+        }
     }
 
-    /** @throws Problem naming the place at fault */
+    /** @throws Problem naming the place at fault; an event never received is always a fault here */
     public EventCondition events(JsonNode json, String at) {
-        return event(new Part(json, at, 0));
+        try {
+            return event(new Part(json, at, 0));
+        } catch (Unknown unknown) {
+            throw unknown.problem;
+        }
+    }
+
+    /** A filter: what is not there leaves every event. */
+    public EventCondition filter(JsonNode json, String at) {
+        try {
+            return event(new Part(json, at, 0));
+        } catch (Unknown unknown) {
+            return leaveOut(unknown, EventCondition.ANY);
+        }
+    }
+
+    private <T> T leaveOut(Unknown unknown, T otherwise) {
+        if (!lenient) {
+            throw unknown.problem;
+        }
+        leftOut.add(unknown.getMessage());
+        return otherwise;
+    }
+
+    private <T> List<T> list(Part part, String name, Function<Part, T> each) {
+        return part
+                .only(name)
+                .list(name, inner -> {
+                    try {
+                        return Optional.of(each.apply(inner));
+                    } catch (Unknown unknown) {
+                        return leaveOut(unknown, Optional.<T>empty());
+                    }
+                })
+                .stream()
+                .flatMap(Optional::stream)
+                .toList();
+    }
+
+    private PersonCondition segment(Part part) {
+        int id = (int) part.only("segment").whole("segment", 0);
+        Names.Rule rule = names.segment(id)
+                .orElseThrow(() -> new Unknown(
+                        part.fault("segment", "names segment number " + id + ", which is not there"),
+                        "There is no segment number " + id + "."));
+        if (rule instanceof Names.Removed removed) {
+            throw new Unknown(Problem.badField("segment", removed.sentence()), removed.sentence());
+        }
+        if (rule instanceof Names.Fixed fixed) {
+            return new PersonCondition.Listed(fixed.people());
+        }
+        return inside(part, "segment " + id, () -> people(part.of(((Names.Living) rule).among(), "segment")));
+    }
+
+    private EventCondition behaviour(Part part) {
+        String name = part.only("behaviour").text("behaviour");
+        JsonNode what = names.behaviour(name)
+                .orElseThrow(() -> new Unknown(
+                        part.fault("behaviour", "names \"" + Part.shown(name) + "\", a behaviour that is not there"),
+                        "There is no behaviour \"" + Part.shown(name) + "\"."));
+        return inside(part, "behaviour " + name, () -> event(part.of(what, "behaviour")));
+    }
+
+    private <T> T inside(Part part, String name, Supplier<T> reading) {
+        if (within.contains(name)) {
+            throw part.fault("speaks of the " + name + " within itself");
+        }
+        within.push(name);
+        try {
+            return reading.get();
+        } finally {
+            within.pop();
+        }
     }
 
     private PersonCondition people(Part part) {
         if (part.has("all")) {
-            return new PersonCondition.All(part.only("all").list("all", this::people));
+            return new PersonCondition.All(list(part, "all", this::people));
         }
         if (part.has("either")) {
-            return new PersonCondition.Either(part.only("either").list("either", this::people));
+            return new PersonCondition.Either(list(part, "either", this::people));
         }
         if (part.has("not")) {
             return new PersonCondition.Not(people(part.only("not").inner("not")));
@@ -73,15 +204,19 @@ public final class ConditionReader {
                     PersonCondition.Not::new,
                     "value");
         }
-        throw part.fault("is no condition on people; it needs one of all, either, not, did, firstDid, property");
+        if (part.has("segment")) {
+            return segment(part);
+        }
+        throw part.fault(
+                "is no condition on people; it needs one of all, either, not, did, firstDid, property, segment");
     }
 
     private EventCondition event(Part part) {
         if (part.has("all")) {
-            return new EventCondition.All(part.only("all").list("all", this::event));
+            return new EventCondition.All(list(part, "all", this::event));
         }
         if (part.has("either")) {
-            return new EventCondition.Either(part.only("either").list("either", this::event));
+            return new EventCondition.Either(list(part, "either", this::event));
         }
         if (part.has("not")) {
             return new EventCondition.Not(event(part.only("not").inner("not")));
@@ -90,11 +225,16 @@ public final class ConditionReader {
             part.only("active").word("active", Set.of("true"));
             return new EventCondition.Active();
         }
+        if (part.has("behaviour")) {
+            return behaviour(part);
+        }
         if (part.has("event")) {
             Set<String> names = new TreeSet<>(part.only("event").texts("event"));
             for (String name : names) {
                 if (log.nameCode(name).isEmpty()) {
-                    throw part.fault("event", "names \"" + Part.shown(name) + "\", an event that was never received");
+                    throw new Unknown(
+                            part.fault("event", "names \"" + Part.shown(name) + "\", an event that was never received"),
+                            "No event named \"" + Part.shown(name) + "\" was ever received.");
                 }
             }
             return new EventCondition.Named(names);
@@ -102,14 +242,18 @@ public final class ConditionReader {
         if (part.has("property")) {
             return TestReader.tested(part, known(part), EventCondition.Property::new, EventCondition.Not::new);
         }
-        throw part.fault("is no condition on events; it needs one of all, either, not, event, active, property");
+        throw part.fault(
+                "is no condition on events; it needs one of all, either, not, event, behaviour, active, property");
     }
 
     /** A property that some event or context has. */
     private String known(Part part) {
         String property = part.text("property");
         if (!log.hasProperty(property)) {
-            throw part.fault("property", "names \"" + Part.shown(property) + "\", a property that was never received");
+            throw new Unknown(
+                    part.fault(
+                            "property", "names \"" + Part.shown(property) + "\", a property that was never received"),
+                    "No property named \"" + Part.shown(property) + "\" was ever received.");
         }
         return property;
     }

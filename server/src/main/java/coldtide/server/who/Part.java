@@ -53,6 +53,11 @@ final class Part {
         return new Part(json.get(name), place(name), depth + 1);
     }
 
+    /** What a name stands for, read where the name stands. */
+    Part of(JsonNode meant, String name) {
+        return new Part(meant, place(name), depth + 1);
+    }
+
     private String place(String name) {
         return at + "." + shown(name);
     }

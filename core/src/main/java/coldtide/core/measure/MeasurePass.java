@@ -1,0 +1,219 @@
+package coldtide.core.measure;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.SessionWalk;
+import coldtide.core.log.Shard;
+import coldtide.core.scan.Analysis;
+import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
+import java.util.Arrays;
+
+/**
+ * One pass over the log for one measure. What is only counted is counted run by run where whole runs are of one group, else row
+ * by row; sessions are found again from the rows of their people.
+ */
+final class MeasurePass implements Analysis<Tally, Tally> {
+    private final EventLog log;
+    private final Measure measure;
+    private final Conditions.Mask what;
+    private final Conditions.Mask among;
+    private final Grouping grouping;
+    private final Buckets buckets;
+
+    MeasurePass(
+            EventLog log,
+            Measure measure,
+            Conditions.Mask what,
+            Conditions.Mask among,
+            Grouping grouping,
+            Buckets buckets) {
+        this.log = log;
+        this.measure = measure;
+        this.what = what;
+        this.among = among;
+        this.grouping = grouping;
+        this.buckets = buckets;
+    }
+
+    @Override
+    public Tally empty() {
+        return new Tally(measure.kind(), grouping.size() + 1, buckets);
+    }
+
+    @Override
+    public void scan(Shard shard, Tally tally) {
+        long[] people = among.bits(shard);
+        Scan scan = new Scan(shard, tally);
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            if (Bits.has(people, person)) {
+                tally.nextPerson();
+                scan.person(person);
+            }
+        }
+    }
+
+    /** One shard being scanned. */
+    private final class Scan {
+        private final Shard shard;
+        private final Tally tally;
+        private final long[] rows;
+        private final Grouping.Cursor cursor;
+        private final RowValues values;
+        private final SessionWalk sessions;
+        private boolean[] inSession = new boolean[64];
+
+        Scan(Shard shard, Tally tally) {
+            this.shard = shard;
+            this.tally = tally;
+            rows = what.bits(shard);
+            cursor = grouping.over(shard);
+            sessions = measure.isOfSessions() ? new SessionWalk(log, shard) : null;
+            values = measure.kind().isOfProperty() && sessions == null
+                    ? new RowValues(log, shard, measure.property())
+                    : null;
+        }
+
+        void person(int person) {
+            if (sessions != null) {
+                sessions(person);
+                return;
+            }
+            int to = buckets.to(shard, person);
+            int first = Bits.next(rows, buckets.from(shard, person), to);
+            if (first == to) {
+                return;
+            }
+            cursor.person(person);
+            if (values == null && grouping.isOfRuns()) {
+                runs(person, first, to);
+            } else {
+                rows(person, first, to);
+            }
+        }
+
+        private void runs(int person, int from, int to) {
+            if (grouping.size() == 0) {
+                stretch(0, from, to);
+                return;
+            }
+            int lastRun = shard.runFrom[person + 1] - 1;
+            for (int run = runOf(person, from); run <= lastRun; run++) {
+                int start = Math.max(from, shard.runRow[run]);
+                int end = run < lastRun ? Math.min(to, shard.runRow[run + 1]) : to;
+                if (start >= to) {
+                    return;
+                }
+                stretch(cursor.ofRun(run), start, end);
+            }
+        }
+
+        private int runOf(int person, int row) {
+            int at = Arrays.binarySearch(shard.runRow, shard.runFrom[person], shard.runFrom[person + 1], row);
+            return at >= 0 ? at : -at - 2;
+        }
+
+        /** Rows of the same groups: those of one bucket are counted at once. */
+        private void stretch(int base, int from, int to) {
+            int at = Bits.next(rows, from, to);
+            while (at < to) {
+                int bucket = buckets.of(shard, at);
+                int end = at + 1;
+                while (end < to && buckets.of(shard, end) == bucket) {
+                    end++;
+                }
+                int times = Bits.count(rows, at, end);
+                tally.count(grouping.all(), bucket, times);
+                for (int i = 0; grouping.size() > 0 && i < cursor.count(); i++) {
+                    tally.count(cursor.group(base, i), bucket, times);
+                }
+                at = Bits.next(rows, end, to);
+            }
+        }
+
+        private void rows(int person, int from, int to) {
+            int run = runOf(person, from);
+            for (int row = from; row < to; row = Bits.next(rows, row + 1, to)) {
+                while (run + 1 < shard.runFrom[person + 1] && shard.runRow[run + 1] <= row) {
+                    run++;
+                }
+                if (values != null && !values.at(row)) {
+                    continue;
+                }
+                int bucket = buckets.of(shard, row);
+                row(grouping.all(), bucket);
+                if (grouping.size() > 0) {
+                    int base = cursor.ofRow(run, row);
+                    for (int i = 0; i < cursor.count(); i++) {
+                        row(cursor.group(base, i), bucket);
+                    }
+                }
+            }
+        }
+
+        private void row(int group, int bucket) {
+            if (values == null) {
+                tally.count(group, bucket, 1);
+            } else if (measure.kind() == Measure.Kind.DISTINCT) {
+                tally.distinct(group, bucket, values.bits());
+            } else if (!values.isText()) {
+                tally.number(group, bucket, values.value());
+            }
+        }
+
+        /** The sessions in which something was done, each where it begins. */
+        private void sessions(int person) {
+            int count = sessions.person(person);
+            if (count > inSession.length) {
+                inSession = new boolean[2 * count];
+            }
+            Arrays.fill(inSession, 0, count, false);
+            int end = shard.eventFrom[person + 1];
+            for (int row = Bits.next(rows, shard.eventFrom[person], end);
+                    row < end;
+                    row = Bits.next(rows, row + 1, end)) {
+                if (sessions.of(row) != SessionWalk.NONE) {
+                    inSession[sessions.of(row)] = true;
+                }
+            }
+            cursor.person(person);
+            int from = buckets.from(shard, person);
+            int to = buckets.to(shard, person);
+            for (int session = 0; session < count; session++) {
+                int row = sessions.firstRow(session);
+                if (inSession[session] && row >= from && row < to) {
+                    session(shard.sessionFrom[person] + session, runOf(person, row), row);
+                }
+            }
+        }
+
+        private void session(int session, int run, int row) {
+            int bucket = buckets.of(shard, row);
+            double seconds = shard.sessionMillis[session] / 1000.0;
+            session(grouping.all(), bucket, seconds);
+            if (grouping.size() > 0) {
+                int base = cursor.ofRow(run, row);
+                for (int i = 0; i < cursor.count(); i++) {
+                    session(cursor.group(base, i), bucket, seconds);
+                }
+            }
+        }
+
+        private void session(int group, int bucket, double seconds) {
+            if (measure.kind() == Measure.Kind.SESSIONS) {
+                tally.count(group, bucket, 1);
+            } else {
+                tally.number(group, bucket, seconds);
+            }
+        }
+    }
+
+    @Override
+    public void merge(Tally into, Tally from) {
+        into.add(from);
+    }
+
+    @Override
+    public Tally finish(Tally tally) {
+        return tally;
+    }
+}

@@ -1,0 +1,109 @@
+package coldtide.core.measure;
+
+import static java.util.Objects.requireNonNull;
+
+import coldtide.core.time.DayRange;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What is there of something in each period of a range, told apart by something?
+ *
+ * @param compared an earlier range of as many days, asked in the same way; nothing for none
+ * @param measures 1 to {@link #MOST_MEASURES}, of different names; sizes of groups are by the people of the first
+ * @param formulas computed of the measures by their names, and of {@code active}, the group's active people
+ * @param only which events of those are looked at, active ones too: a filter over the whole question
+ * @param among the people whose events are looked at
+ * @param splits up to {@link #MOST_SPLITS}, each within the one before
+ */
+public record MeasureQuestion(
+        DayRange range,
+        Optional<DayRange> compared,
+        Step step,
+        Course course,
+        List<Measure> measures,
+        List<Formula> formulas,
+        EventCondition only,
+        PersonCondition among,
+        List<Split> splits) {
+    public static final int MOST_MEASURES = 6;
+    public static final int MOST_SPLITS = 3;
+    /** Twenty years of weeks, three of days, six weeks of hours. */
+    public static final int MOST_PERIODS = 1_100;
+
+    /** By which formulas know the active people of a group. */
+    public static final String ACTIVE = "active";
+
+    public MeasureQuestion {
+        requireNonNull(range, "range");
+        requireNonNull(compared, "compared");
+        requireNonNull(step, "step");
+        requireNonNull(course, "course");
+        requireNonNull(only, "only");
+        requireNonNull(among, "among");
+        measures = List.copyOf(measures);
+        formulas = List.copyOf(formulas);
+        splits = List.copyOf(splits);
+        between("measures", 1, measures.size(), MOST_MEASURES);
+        between("formulas", 0, formulas.size(), MOST_MEASURES);
+        between("splits", 0, splits.size(), MOST_SPLITS);
+        long periods =
+                step.grain().map(grain -> (long) range.periods(grain).size()).orElse(24L * range.days());
+        if (periods > MOST_PERIODS) {
+            throw new IllegalArgumentException("The range has " + periods + " periods; at most " + MOST_PERIODS
+                    + " are counted. Choose a longer period or a shorter range.");
+        }
+        int days = range.days();
+        compared.filter(other -> other.days() != days).ifPresent(other -> {
+            throw new IllegalArgumentException("The range compared with has " + other.days()
+                    + " days and the range asked" + " about " + days + "; they must be as long as each other.");
+        });
+        names(measures, formulas);
+        if (course.kind() != Course.Kind.EACH) {
+            measures.stream()
+                    .filter(measure -> !measure.kind().adds())
+                    .findFirst()
+                    .ifPresent(measure -> {
+                        throw new IllegalArgumentException(
+                                "The measure \"" + measure.name() + "\" can only be read period by"
+                                        + " period: several periods cannot be taken together without each of its values.");
+                    });
+        }
+    }
+
+    private static void between(String what, int least, int number, int most) {
+        if (number < least || number > most) {
+            throw new IllegalArgumentException(
+                    "A question has " + least + " to " + most + " " + what + ", not " + number + ".");
+        }
+    }
+
+    private static void names(List<Measure> measures, List<Formula> formulas) {
+        Set<String> names = new HashSet<>();
+        measures.forEach(measure -> once(names, measure.name()));
+        Set<String> known = new HashSet<>(names);
+        known.add(ACTIVE);
+        formulas.forEach(formula -> {
+            once(names, formula.name());
+            formula.unknown(known).ifPresent(name -> {
+                throw new IllegalArgumentException(
+                        "The formula \"" + formula.text() + "\" speaks of \"" + name + "\"; known are "
+                                + String.join(", ", known.stream().sorted().toList()) + ".");
+            });
+        });
+    }
+
+    private static void once(Set<String> names, String name) {
+        if (!names.add(name)) {
+            throw new IllegalArgumentException("Two measures are called \"" + name + "\".");
+        }
+    }
+
+    MeasureQuestion over(DayRange other) {
+        return new MeasureQuestion(other, Optional.empty(), step, course, measures, formulas, only, among, splits);
+    }
+}

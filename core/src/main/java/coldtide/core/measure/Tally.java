@@ -1,0 +1,313 @@
+package coldtide.core.measure;
+
+import coldtide.core.measure.MeasureAnswer.Line;
+import it.unimi.dsi.fastutil.doubles.Double2LongMap;
+import it.unimi.dsi.fastutil.doubles.Double2LongOpenHashMap;
+import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+
+/**
+ * What was counted of one measure, by group and window. What adds up is kept as differences from one window to the next, so that
+ * a row that falls into many windows costs two additions; a person counts once in each window because the rows of a person
+ * ascend in time. Sums are kept as whole numbers and millionths: the same whatever the order in which shards are added.
+ */
+final class Tally {
+    private static final long MILLION = 1_000_000;
+    /** Different values kept for percentiles and distinct values, of all cells of a thread together. */
+    private static final int MOST_KEPT = 20_000_000;
+
+    private final Measure.Kind kind;
+    private final Buckets buckets;
+    /** Windows and one more, where the last differences go. */
+    private final int stride;
+
+    private final long[] events;
+    private final long[] people;
+    private final long[] whole;
+    private final long[] millionths;
+    private final double[] extremes;
+    private final Double2LongOpenHashMap[] values;
+    private final LongOpenHashSet[] distinct;
+    private int kept;
+
+    /** The person being counted, whom each group last counted, up to which window, and in the range. */
+    private int person;
+
+    private final int[] counted;
+    private final int[] countedTo;
+    private final int[] countedInRange;
+
+    /** After the windows of a group stands its range. */
+    Tally(Measure.Kind kind, int groups, Buckets buckets) {
+        this.kind = kind;
+        this.buckets = buckets;
+        stride = buckets.size() + 2;
+        int cells = groups * stride;
+        boolean sums = kind == Measure.Kind.SUM || kind == Measure.Kind.MEAN;
+        boolean extreme = kind == Measure.Kind.LEAST || kind == Measure.Kind.MOST;
+        events = new long[cells];
+        people = new long[cells];
+        whole = new long[sums ? cells : 0];
+        millionths = new long[sums ? cells : 0];
+        extremes = new double[extreme ? cells : 0];
+        Arrays.fill(extremes, Double.NaN);
+        values = new Double2LongOpenHashMap[kind == Measure.Kind.PERCENTILE ? cells : 0];
+        distinct = new LongOpenHashSet[kind == Measure.Kind.DISTINCT ? cells : 0];
+        counted = new int[groups];
+        countedTo = new int[groups];
+        countedInRange = new int[groups];
+    }
+
+    /** Goes on to the next person, whose rows come in order of time. */
+    void nextPerson() {
+        person++;
+    }
+
+    /** Counts {@code times} events of the person. */
+    void count(int group, int bucket, int times) {
+        int first = buckets.firstWindow(bucket);
+        int end = buckets.endWindow(bucket);
+        int base = group * stride;
+        if (first < end) {
+            events[base + first] += times;
+            events[base + end] -= times;
+            int from = counted[group] == person ? Math.max(first, countedTo[group]) : first;
+            if (from < end) {
+                people[base + from]++;
+                people[base + end]--;
+                counted[group] = person;
+                countedTo[group] = end;
+            }
+        }
+        if (buckets.inRange(bucket)) {
+            int range = base + stride - 1;
+            events[range] += times;
+            if (countedInRange[group] != person) {
+                countedInRange[group] = person;
+                people[range]++;
+            }
+        }
+    }
+
+    /** Counts one event with a number. */
+    void number(int group, int bucket, double value) {
+        count(group, bucket, 1);
+        int cell = group * stride + buckets.firstWindow(bucket);
+        int range = group * stride + stride - 1;
+        if (whole.length > 0) {
+            sum(group * stride, bucket, value);
+        } else if (buckets.inRange(bucket)) {
+            single(cell, value);
+            single(range, value);
+        }
+    }
+
+    private void sum(int base, int bucket, double value) {
+        long ones = (long) Math.floor(value);
+        long rest = Math.round((value - ones) * MILLION);
+        int first = buckets.firstWindow(bucket);
+        int end = buckets.endWindow(bucket);
+        if (first < end) {
+            add(base + first, ones, rest);
+            add(base + end, -ones, -rest);
+        }
+        if (buckets.inRange(bucket)) {
+            add(base + stride - 1, ones, rest);
+        }
+    }
+
+    private void add(int cell, long ones, long rest) {
+        try {
+            whole[cell] = Math.addExact(whole[cell], ones);
+            millionths[cell] += rest;
+        } catch (ArithmeticException tooLarge) {
+            throw new IllegalArgumentException("The sum is too large to be added up exactly.", tooLarge);
+        }
+    }
+
+    private void single(int cell, double value) {
+        if (kind == Measure.Kind.PERCENTILE) {
+            if (values[cell] == null) {
+                values[cell] = new Double2LongOpenHashMap();
+            }
+            int before = values[cell].size();
+            values[cell].addTo(value + 0.0, 1); // of the two zeros one
+            keep(values[cell].size() - before);
+        } else {
+            extreme(cell, value);
+        }
+    }
+
+    private void extreme(int cell, double value) {
+        boolean better = kind == Measure.Kind.LEAST ? value < extremes[cell] : value > extremes[cell];
+        if (better || Double.isNaN(extremes[cell])) {
+            extremes[cell] = value;
+        }
+    }
+
+    /** Counts one event with a value, by its bits. */
+    void distinct(int group, int bucket, long value) {
+        count(group, bucket, 1);
+        if (buckets.inRange(bucket)) {
+            different(group * stride + buckets.firstWindow(bucket), value);
+            different(group * stride + stride - 1, value);
+        }
+    }
+
+    private void different(int cell, long value) {
+        if (distinct[cell] == null) {
+            distinct[cell] = new LongOpenHashSet();
+        }
+        keep(distinct[cell].add(value) ? 1 : 0);
+    }
+
+    private void keep(int more) {
+        kept += more;
+        if (kept > MOST_KEPT) {
+            throw new IllegalArgumentException("There are more than " + MOST_KEPT
+                    + " different values to keep at once; ask for a shorter range or tell fewer groups apart.");
+        }
+    }
+
+    void add(Tally from) {
+        add(events, from.events);
+        add(people, from.people);
+        for (int cell = 0; cell < whole.length; cell++) {
+            add(cell, from.whole[cell], from.millionths[cell]);
+        }
+        for (int cell = 0; cell < extremes.length; cell++) {
+            if (!Double.isNaN(from.extremes[cell])) {
+                extreme(cell, from.extremes[cell]);
+            }
+        }
+        for (int cell = 0; cell < values.length; cell++) {
+            addValues(cell, from.values[cell]);
+        }
+        for (int cell = 0; cell < distinct.length; cell++) {
+            if (distinct[cell] == null) {
+                distinct[cell] = from.distinct[cell];
+            } else if (from.distinct[cell] != null) {
+                distinct[cell].addAll(from.distinct[cell]);
+            }
+        }
+    }
+
+    private void addValues(int cell, Double2LongOpenHashMap from) {
+        if (values[cell] == null) {
+            values[cell] = from;
+        } else if (from != null) {
+            Double2LongOpenHashMap into = values[cell];
+            from.double2LongEntrySet().fastForEach(entry -> into.addTo(entry.getDoubleKey(), entry.getLongValue()));
+        }
+    }
+
+    private static void add(long[] into, long[] from) {
+        for (int i = 0; i < into.length; i++) {
+            into[i] += from[i];
+        }
+    }
+
+    /** How many people a group has in the range. */
+    long people(int group) {
+        return people[group * stride + stride - 1];
+    }
+
+    /** People of a group by window, and in the range at the end. */
+    double[] peopleByWindow(int group) {
+        return summed(people, group);
+    }
+
+    /** Differences added up, window by window; the range, which is none, at the end. */
+    private double[] summed(long[] differences, int group) {
+        double[] sums = new double[stride - 1];
+        long sum = 0;
+        for (int window = 0; window < stride - 2; window++) {
+            sum += differences[group * stride + window];
+            sums[window] = sum;
+        }
+        sums[stride - 2] = differences[group * stride + stride - 1];
+        return sums;
+    }
+
+    /**
+     * The measure of a group, the range at the end.
+     *
+     * @param percent of a percentile
+     * @param active active people of the group by window, for shares
+     */
+    Line line(int group, double percent, double[] active) {
+        double[] cells = cells(group, percent, active);
+        List<Double> windows = new ArrayList<>(cells.length - 1);
+        for (int window = 0; window < cells.length - 1; window++) {
+            windows.add(cells[window]);
+        }
+        return new Line(windows, cells[cells.length - 1], people(group), events[group * stride + stride - 1]);
+    }
+
+    private double[] cells(int group, double percent, double[] active) {
+        double[] times = summed(events, group);
+        return switch (kind) {
+            case EVENTS, SESSIONS -> times;
+            case PEOPLE -> summed(people, group);
+            case EACH -> divided(times, summed(people, group));
+            case SHARE -> divided(summed(people, group), active);
+            case SUM -> sums(group);
+            case MEAN -> divided(sums(group), times);
+            case LEAST, MOST, PERCENTILE, DISTINCT -> singles(group, percent);
+        };
+    }
+
+    private double[] sums(int group) {
+        double[] sums = summed(whole, group);
+        double[] rests = summed(millionths, group);
+        for (int i = 0; i < sums.length; i++) {
+            // One rounding for both, so that 0.1 + 0.2 is 0.3.
+            sums[i] = Math.abs(sums[i]) < Long.MAX_VALUE / (2.0 * MILLION)
+                    ? ((long) sums[i] * MILLION + (long) rests[i]) / (double) MILLION
+                    : sums[i] + rests[i] / MILLION;
+        }
+        return sums;
+    }
+
+    private static double[] divided(double[] over, double[] under) {
+        double[] ratios = new double[over.length];
+        for (int i = 0; i < ratios.length; i++) {
+            ratios[i] = under[i] == 0 ? Double.NaN : over[i] / under[i];
+        }
+        return ratios;
+    }
+
+    private double[] singles(int group, double percent) {
+        double[] cells = new double[stride - 1];
+        for (int i = 0; i < cells.length; i++) {
+            int cell = group * stride + (i == stride - 2 ? stride - 1 : i);
+            cells[i] = switch (kind) {
+                case PERCENTILE -> values[cell] == null ? Double.NaN : percentile(values[cell], percent / 100);
+                case DISTINCT -> distinct[cell] == null ? 0 : distinct[cell].size();
+                default -> extremes[cell];
+            };
+        }
+        return cells;
+    }
+
+    /** Definition 7 of Hyndman and Fan: at rank 1 + (n − 1) p, between neighbours in proportion. */
+    static double percentile(Double2LongMap values, double p) {
+        double[] sorted = values.keySet().toDoubleArray();
+        Arrays.sort(sorted);
+        long size = values.values().longStream().sum();
+        double rank = (size - 1) * p;
+        long below = (long) Math.floor(rank);
+        long passed = 0;
+        for (int i = 0; i < sorted.length; i++) {
+            passed += values.get(sorted[i]);
+            if (passed > below) {
+                boolean isLast = passed > below + 1 || i + 1 == sorted.length;
+                double next = isLast ? sorted[i] : sorted[i + 1];
+                return sorted[i] + (rank - below) * (next - sorted[i]);
+            }
+        }
+        throw new IllegalArgumentException("A percentile of no values was asked for.");
+    }
+}

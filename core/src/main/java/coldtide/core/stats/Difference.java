@@ -1,0 +1,43 @@
+package coldtide.core.stats;
+
+import org.apache.commons.statistics.distribution.NormalDistribution;
+
+/**
+ * The difference of a figure between two independent groups, first less second, with its 95 % interval.
+ *
+ * @param p two-sided: how often chance alone would give at least as large a difference
+ */
+public record Difference(double value, double low, double high, double p) {
+    private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
+    private static final double Z = NORMAL.inverseCumulativeProbability(0.975);
+
+    /**
+     * Of two shares. Interval: R. G. Newcombe, Statistics in Medicine 17 (1998) 873–890, method 10, from the Wilson intervals of
+     * both. Test: two proportions, pooled, by the normal distribution.
+     */
+    public static Difference of(Share first, Share second) {
+        double d = first.value() - second.value();
+        double low = d - Math.hypot(first.value() - first.low(), second.high() - second.value());
+        double high = d + Math.hypot(first.high() - first.value(), second.value() - second.low());
+        double pooled = (double) (first.part() + second.part()) / (first.whole() + second.whole());
+        double error = Math.sqrt(pooled * (1 - pooled) * (1.0 / first.whole() + 1.0 / second.whole()));
+        return new Difference(d, low, high, twoSided(d, error));
+    }
+
+    /**
+     * Of two ratios of sums over people, each with its standard error; by the normal distribution, so of use for some dozens of
+     * people and more.
+     */
+    public static Difference of(RatioOfSums first, RatioOfSums second) {
+        double d = first.value() - second.value();
+        double error = Math.hypot(first.standardError(), second.standardError());
+        return new Difference(d, d - Z * error, d + Z * error, twoSided(d, error));
+    }
+
+    private static double twoSided(double difference, double error) {
+        if (difference == 0) {
+            return 1;
+        }
+        return error == 0 ? 0 : 2 * NORMAL.survivalProbability(Math.abs(difference) / error);
+    }
+}

@@ -1,0 +1,194 @@
+package coldtide.server.named;
+
+import coldtide.core.who.PeopleList;
+import coldtide.server.access.Audit;
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.Behaviour;
+import coldtide.server.store.BehaviourRepository;
+import coldtide.server.store.Segment;
+import coldtide.server.store.SegmentRepository;
+import coldtide.server.who.Names;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Behaviours and segments: finding, keeping and removing them, and what speaks of them. */
+@Service
+public class Named {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", java.util.Locale.ENGLISH);
+
+    private final BehaviourRepository behaviours;
+    private final SegmentRepository segments;
+    private final Audit audit;
+    private final JsonMapper json;
+    /** Lists by the number of their segment: equal ones are one, so that what was computed for them is found again. */
+    private final Map<Integer, PeopleList> lists = new ConcurrentHashMap<>();
+
+    Named(BehaviourRepository behaviours, SegmentRepository segments, Audit audit, JsonMapper json) {
+        this.behaviours = behaviours;
+        this.segments = segments;
+        this.audit = audit;
+        this.json = json;
+    }
+
+    public List<Behaviour> behaviours(App app) {
+        return behaviours.ofApp(app.id());
+    }
+
+    public List<Segment> segments(App app) {
+        return segments.findByAppIdAndEndedIsNullOrderByName(app.id());
+    }
+
+    /** @throws Problem if there is none, or it was removed */
+    public Segment segment(App app, int id) {
+        return segments.findByAppIdAndId(app.id(), id)
+                .filter(segment -> segment.ended().isEmpty())
+                .orElseThrow(() -> Problem.notFound("There is no segment number " + id + " of " + app.name() + "."));
+    }
+
+    /** The names of an app, for reading conditions. */
+    public Names of(App app) {
+        return new Names() {
+            @Override
+            public Optional<JsonNode> behaviour(String name) {
+                return behaviours.named(app.id(), name).map(behaviour -> json.readTree(behaviour.what()));
+            }
+
+            @Override
+            public Optional<Rule> segment(int id) {
+                return segments.findByAppIdAndId(app.id(), id).map(segment -> rule(app, segment));
+            }
+        };
+    }
+
+    private Names.Rule rule(App app, Segment segment) {
+        if (segment.ended().isPresent()) {
+            ZoneId zone = app.zone();
+            return new Names.Removed("The segment \"" + segment.words().name() + "\" was removed on "
+                    + DAY.format(segment.ended().get().atZone(zone)) + " by " + segment.endedBy() + ".");
+        }
+        return segment.among()
+                .<Names.Rule>map(among -> new Names.Living(json.readTree(among)))
+                .orElseGet(() -> new Names.Fixed(lists.computeIfAbsent(
+                        segment.id(), id -> new PeopleList(segment.people().orElseThrow()))));
+    }
+
+    @Transactional
+    public Behaviour write(App app, Behaviour behaviour) {
+        boolean known = behaviours.named(app.id(), behaviour.name()).isPresent();
+        audit.note(app, known ? "behaviour changed" : "behaviour named", behaviour.name() + ": " + behaviour.what());
+        return behaviours.save(behaviour);
+    }
+
+    @Transactional
+    public void removeBehaviour(App app, String name) {
+        Behaviour behaviour = behaviours
+                .named(app.id(), name)
+                .orElseThrow(() -> Problem.notFound("There is no behaviour \"" + name + "\" of " + app.name() + "."));
+        refuseIfUsed("The behaviour", name, usesOf(app, "behaviour", name));
+        behaviours.delete(behaviour);
+        audit.note(app, "behaviour removed", name + ": " + behaviour.what());
+    }
+
+    @Transactional
+    public Segment write(App app, Segment segment, String action) {
+        segments.findByAppIdAndNameAndEndedIsNull(app.id(), segment.words().name())
+                .filter(other -> other != segment)
+                .ifPresent(other -> {
+                    throw Problem.conflict(
+                            "name",
+                            "There is already a segment \"" + segment.words().name() + "\".");
+                });
+        audit.note(
+                app,
+                action,
+                segment.words().name() + ": "
+                        + segment.among().orElseGet(() -> segment.people().orElseThrow().length + " people"));
+        return segments.save(segment);
+    }
+
+    /** Changes what is said of a segment, and the rule of a living one. */
+    @Transactional
+    public Segment change(App app, int id, Segment.Words words, Optional<String> among, String byUser) {
+        Segment segment = segment(app, id);
+        if (among.isPresent() && segment.among().isEmpty()) {
+            throw Problem.badField("among", "A fixed segment is a list; it has no rule to change.");
+        }
+        segment.change(words, byUser);
+        among.ifPresent(segment::changeRule);
+        return write(app, segment, "segment changed");
+    }
+
+    /** What is used elsewhere stays; addresses that speak of what was removed are told so. */
+    @Transactional
+    public void removeSegment(App app, int id, String byUser) {
+        Segment segment = segment(app, id);
+        refuseIfUsed("The segment", segment.words().name(), usesOf(app, "segment", Integer.toString(id)));
+        segment.end(byUser);
+        segments.save(segment);
+        audit.note(app, "segment removed", segment.words().name());
+    }
+
+    private static void refuseIfUsed(String what, String name, List<String> uses) {
+        if (!uses.isEmpty()) {
+            throw Problem.conflict(what + " \"" + name + "\" is used by " + String.join(" and ", uses)
+                    + ". Change or remove that first.");
+        }
+    }
+
+    /** Behaviours and segments whose conditions speak of one. */
+    public List<String> usesOf(App app, String kind, String name) {
+        List<String> uses = new ArrayList<>();
+        for (Behaviour behaviour : behaviours(app)) {
+            if (speaksOf(json.readTree(behaviour.what()), kind, name)) {
+                uses.add("the behaviour \"" + behaviour.name() + "\"");
+            }
+        }
+        for (Segment segment : segments(app)) {
+            if (segment.among().isPresent()
+                    && speaksOf(json.readTree(segment.among().get()), kind, name)) {
+                uses.add("the segment \"" + segment.words().name() + "\"");
+            }
+        }
+        return uses;
+    }
+
+    private static boolean speaksOf(JsonNode condition, String kind, String name) {
+        JsonNode said = condition.get(kind);
+        if (said != null && said.isValueNode() && said.asString().equals(name)) {
+            return true;
+        }
+        for (JsonNode part : condition) {
+            if (part.isContainer() && speaksOf(part, kind, name)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    /** Takes somebody out of every list. */
+    @Transactional
+    public void forget(App app, long owner) {
+        for (Segment segment : segments.findByAppId(app.id())) {
+            segment.people().ifPresent(people -> {
+                long[] left = java.util.Arrays.stream(people)
+                        .filter(each -> each != owner)
+                        .toArray();
+                if (left.length < people.length) {
+                    segment.changePeople(left);
+                    segments.save(segment);
+                    lists.remove(segment.id());
+                }
+            });
+        }
+    }
+}

@@ -1,0 +1,74 @@
+package coldtide.server.register;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.PersonEvents;
+import coldtide.core.log.PersonEvents.Place;
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.PeopleKeys;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeSet;
+import org.springframework.stereotype.Component;
+
+/** How people are named outside: "a12" is the person of account number 12, "i12" that of install number 12 without an account. */
+@Component
+class People {
+    private final PeopleKeys keys;
+
+    People(PeopleKeys keys) {
+        this.keys = keys;
+    }
+
+    static String id(long owner) {
+        return owner < 0 ? "i" + ~owner : "a" + owner;
+    }
+
+    static long owner(String id) {
+        if (!id.matches("[ai][0-9]{1,18}")) {
+            throw Problem.notFound("\"" + id + "\" names no person; a12 or i12 would.");
+        }
+        long number = Long.parseLong(id.substring(1));
+        return id.charAt(0) == 'i' ? ~number : number;
+    }
+
+    static Place place(EventLog log, String id) {
+        return PersonEvents.find(log, owner(id))
+                .orElseThrow(() -> Problem.notFound("There is no person " + id
+                        + " any more: erased, or joined to another by an account named since."));
+    }
+
+    /** The names under which the sender knows people: the account's, or that of the install. */
+    Map<Long, String> names(App app, Collection<Long> owners) {
+        Map<Long, String> accounts =
+                keys.ofAccounts(app, owners.stream().filter(owner -> owner > 0).toList());
+        Map<Long, String> installs = installs(
+                app,
+                owners.stream().filter(owner -> owner < 0).map(owner -> ~owner).toList());
+        Map<Long, String> names = new LinkedHashMap<>();
+        owners.forEach(owner -> names.put(owner, owner > 0 ? accounts.get(owner) : installs.get(~owner)));
+        return names;
+    }
+
+    Map<Long, String> installs(App app, Collection<Long> installs) {
+        return keys.ofInstalls(app, installs);
+    }
+
+    Map<Long, String> accounts(App app, Collection<Long> accounts) {
+        return keys.ofAccounts(app, accounts);
+    }
+
+    /** People whose account, or one of whose installs, the sender knows by a name. */
+    List<Long> find(App app, EventLog log, String name) {
+        TreeSet<Long> owners = new TreeSet<>();
+        keys.account(app, name)
+                .filter(owner -> PersonEvents.find(log, owner).isPresent())
+                .ifPresent(owners::add);
+        keys.install(app, name)
+                .ifPresent(install -> PersonEvents.withInstall(log, install)
+                        .forEach(place -> owners.add(place.shard().owner[place.person()])));
+        return List.copyOf(owners);
+    }
+}

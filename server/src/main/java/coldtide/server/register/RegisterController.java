@@ -1,0 +1,197 @@
+package coldtide.server.register;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.PersonEvents;
+import coldtide.core.register.PersonRow;
+import coldtide.core.register.Register;
+import coldtide.core.register.RegisterAnswer;
+import coldtide.core.register.RegisterQuestion;
+import coldtide.core.register.RegisterQuestion.By;
+import coldtide.core.register.RegisterQuestion.Order;
+import coldtide.core.who.PersonCondition;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Asking.Answered;
+import coldtide.server.http.Problem;
+import coldtide.server.who.ConditionReader;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** People in order, one of them whole, and erasing one, over HTTP. */
+@RestController
+@RequestMapping(path = "/api/apps/{app}/register", produces = MediaType.APPLICATION_JSON_VALUE)
+class RegisterController {
+    private static final int MOST_ENTRIES = 100;
+
+    private final Asking asking;
+    private final People people;
+    private final Erasing erasing;
+
+    RegisterController(Asking asking, People people, Erasing erasing) {
+        this.asking = asking;
+        this.people = people;
+        this.erasing = erasing;
+    }
+
+    /**
+     * The question.
+     *
+     * @param among a condition on people; null for everybody
+     * @param property for an order by a property
+     * @param lenient whether what is not there is left out and said
+     */
+    record RegisterAsk(
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode among,
+
+            @NotNull By by,
+            @Schema(types = {"string", "null"}) String property,
+            boolean largestFirst,
+            @NotNull List<String> columns,
+            int from,
+            int most,
+            @Schema(types = {"boolean", "null"}) Boolean lenient) {
+        RegisterQuestion question(ConditionReader reader) {
+            if (by == By.PROPERTY && (property == null || !reader.knows(property, "property"))) {
+                throw Problem.badField("property", "An order by a property needs one that was received.");
+            }
+            return new RegisterQuestion(
+                    among == null || among.isNull() ? PersonCondition.EVERYBODY : reader.people(among, "among"),
+                    new Order(by, property == null ? "" : property, largestFirst),
+                    columns.stream()
+                            .filter(column -> reader.knows(column, "columns"))
+                            .toList(),
+                    from,
+                    most);
+        }
+    }
+
+    /** @param columns those shown, in the order of each row's values */
+    record RegisterView(
+            long people, List<String> columns, List<PersonView> rows, List<String> leftOut, String currency) {}
+
+    /**
+     * A person.
+     *
+     * @param id by which we know them
+     * @param name by which the sender knows the account, or the install where no account was named
+     * @param revenue in the app's currency; {@code unconverted} amounts without a rate are not in it
+     */
+    record PersonView(
+            String id,
+            String name,
+            boolean isAccount,
+            Instant firstSeen,
+            Instant lastSeen,
+
+            @Schema(types = {"string", "null"}) LocalDate lastActive,
+
+            long events,
+            int sessions,
+            int activeDays,
+            int installs,
+            int purchases,
+            double revenue,
+            int unconverted,
+
+            @ArraySchema(schema = @Schema(types = {"string", "null"}))
+            List<String> values) {
+        static PersonView of(PersonRow row, String name) {
+            return new PersonView(
+                    People.id(row.owner()),
+                    name == null ? People.id(row.owner()) : name,
+                    row.owner() > 0,
+                    row.firstSeen(),
+                    row.lastSeen(),
+                    row.lastActive().orElse(null),
+                    row.events(),
+                    row.sessions(),
+                    row.activeDays(),
+                    row.installs(),
+                    row.purchases(),
+                    row.revenueMicros() / 1e6,
+                    row.unconverted(),
+                    row.values().stream().map(value -> value.orElse(null)).toList());
+        }
+    }
+
+    @PostMapping
+    Answered<RegisterView> ask(@PathVariable String app, @Valid @RequestBody RegisterAsk ask) {
+        return asking.ask(app, asked -> {
+            ConditionReader reader = asked.reader(ask.lenient());
+            RegisterQuestion question = ask.question(reader);
+            RegisterAnswer answer = Register.answer(asked.log(), asked.runner(), asked.conditions(), question);
+            Map<Long, String> names = people.names(
+                    asked.app(), answer.rows().stream().map(PersonRow::owner).toList());
+            return new RegisterView(
+                    answer.people(),
+                    question.columns(),
+                    answer.rows().stream()
+                            .map(row -> PersonView.of(row, names.get(row.owner())))
+                            .toList(),
+                    reader.leftOut(),
+                    asked.app().currency());
+        });
+    }
+
+    /** People by a sender's name of an account or an install. */
+    @GetMapping
+    List<String> find(@PathVariable String app, @RequestParam String name) {
+        return asking.ask(
+                        app,
+                        asked -> people.find(asked.app(), asked.log(), name).stream()
+                                .map(People::id)
+                                .toList())
+                .answer();
+    }
+
+    /** One person whole. @param from how many newer entries of the diary are left out */
+    @GetMapping("/{id}")
+    Answered<PersonLogView> log(
+            @PathVariable String app,
+            @PathVariable String id,
+            @RequestParam(defaultValue = "0") int from,
+            @RequestParam(defaultValue = "20") int most) {
+        if (from < 0 || most < 1 || most > MOST_ENTRIES) {
+            throw Problem.badField("most", "A page of a log has 1 to " + MOST_ENTRIES + " entries.");
+        }
+        return asking.ask(app, asked -> PersonLogView.of(asked, people, People.place(asked.log(), id), from, most));
+    }
+
+    /** @param typed the person's name as the sender knows it, typed by the keeper as a proof of intent */
+    record ErasureAsk(@NotBlank String typed) {}
+
+    /** Erases a person for ever. */
+    @DeleteMapping("/{id}")
+    Erasing.ErasedView erase(@PathVariable String app, @PathVariable String id, @Valid @RequestBody ErasureAsk ask) {
+        return asking.ask(app, asked -> {
+                    EventLog log = asked.log();
+                    var place = People.place(log, id);
+                    long owner = People.owner(id);
+                    String name = people.names(asked.app(), List.of(owner)).get(owner);
+                    if (name == null || !name.equals(ask.typed().strip())) {
+                        throw Problem.badField("typed", "This is not the name of the person; nothing was erased.");
+                    }
+                    return erasing.erase(asked.app(), owner, PersonEvents.installs(place.shard(), place.person()));
+                })
+                .answer();
+    }
+}

@@ -1,0 +1,2 @@
+/** The register of people: in order, one by one, and erasing. Uses {@code engine} and {@code named}. */
+package coldtide.server.register;

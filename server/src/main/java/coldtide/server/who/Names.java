@@ -1,0 +1,39 @@
+package coldtide.server.who;
+
+import coldtide.core.who.PeopleList;
+import java.util.Optional;
+import tools.jackson.databind.JsonNode;
+
+/** What people have named, as conditions speak of it. */
+public interface Names {
+    /** Nothing named. */
+    Names NONE = new Names() {
+        @Override
+        public Optional<JsonNode> behaviour(String name) {
+            return Optional.empty();
+        }
+
+        @Override
+        public Optional<Rule> segment(int id) {
+            return Optional.empty();
+        }
+    };
+
+    /** The condition on events that a behaviour stands for. */
+    Optional<JsonNode> behaviour(String name);
+
+    /** The people that a segment stands for. */
+    Optional<Rule> segment(int id);
+
+    /** What a segment is. */
+    sealed interface Rule {}
+
+    /** A condition on people, asked anew each time. */
+    record Living(JsonNode among) implements Rule {}
+
+    /** A list. */
+    record Fixed(PeopleList people) implements Rule {}
+
+    /** No more there. @param sentence who removed it and when */
+    record Removed(String sentence) implements Rule {}
+}
