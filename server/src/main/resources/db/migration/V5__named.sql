@@ -5,10 +5,14 @@ create table behaviour (
     description text        not null check (length(description) <= 2000),
     owner       text        not null check (length(owner) <= 80),
     what        jsonb       not null,
+    -- Whether doing it ends the first-time path; at most one of an app does.
+    ends_first_path boolean not null,
     changed     timestamptz not null,
     changed_by  text        not null,
     primary key (app_id, name)
 );
+
+create unique index behaviour_first_path on behaviour (app_id) where ends_first_path;
 
 create table segment (
     id          int         generated always as identity primary key,

@@ -125,14 +125,39 @@ class HouseRulesTest {
                 .check(HOUSE);
     }
 
+    private static final List<String> ROOMS = List.of(
+            "tidetable",
+            "retention",
+            "measure",
+            "contrast",
+            "catalogue",
+            "segments",
+            "register",
+            "rail",
+            "intake",
+            "marks",
+            "demo");
+
     @ParameterizedTest
-    @ValueSource(strings = {"tidetable", "retention", "measure", "catalogue", "rail", "intake", "marks", "demo"})
+    @ValueSource(
+            strings = {
+                "tidetable",
+                "retention",
+                "measure",
+                "contrast",
+                "catalogue",
+                "segments",
+                "register",
+                "rail",
+                "intake",
+                "marks",
+                "demo"
+            })
     void roomsDoNotUseEachOther(String room) {
-        List<String> others =
-                List.of("tidetable", "retention", "measure", "catalogue", "rail", "intake", "marks", "demo").stream()
-                        .filter(other -> !other.equals(room))
-                        .map(other -> "coldtide.server." + other + "..")
-                        .toList();
+        List<String> others = ROOMS.stream()
+                .filter(other -> !other.equals(room))
+                .map(other -> "coldtide.server." + other + "..")
+                .toList();
         noClasses()
                 .that()
                 .resideInAPackage("coldtide.server." + room + "..")
@@ -149,6 +174,7 @@ class HouseRulesTest {
                         "coldtide.server.apps..",
                         "coldtide.server.engine..",
                         "coldtide.server.rows..",
+                        "coldtide.server.named..",
                         "coldtide.server.who..")
                 .should()
                 .dependOnClassesThat()

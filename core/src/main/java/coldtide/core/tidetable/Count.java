@@ -7,11 +7,15 @@ enum Count {
     ACTIVE_PEOPLE,
     /** Pairs of an active person and a day: the sum of DAU. */
     PERSON_DAYS,
+    /** People who for the first time did what ends the first-time path. */
+    FIRST_PATHS,
     SESSIONS,
     SESSION_MILLIS,
     PURCHASES,
     PAYERS,
     /** Money events whose currency has no rate on their day, left out of every revenue. */
     UNCONVERTED,
-    UNINSTALLS
+    UNINSTALLS,
+    /** People active in the period before and not in this one. */
+    GONE_QUIET
 }

@@ -15,6 +15,8 @@ public enum Figure {
     INSTALLS(ARRIVE, Unit.COUNT, c -> count(c, Count.INSTALLS)),
     /** First events of people: a second device of a known account is an install but no new person. */
     NEW_PEOPLE(ARRIVE, Unit.PEOPLE, c -> count(c, Count.NEW_PEOPLE)),
+    /** People who in the period for the first time did what ends the app's first-time path; without one, no value. */
+    FIRST_PATH(ARRIVE, Unit.PEOPLE, Figure::firstPath),
     /** People with at least one active event in the period, each counted once: DAU, WAU or MAU by its length. */
     ACTIVE_PEOPLE(USE, Unit.PEOPLE, c -> count(c, Count.ACTIVE_PEOPLE)),
     /** Mean DAU over the period ÷ the period's active people; of a single day it would always be 1, so it has none. */
@@ -36,12 +38,16 @@ public enum Figure {
     PAYER_SHARE(PAY, Unit.SHARE, c -> ratio(c.of(Count.PAYERS), c.of(Count.ACTIVE_PEOPLE))),
     /** Revenue ÷ active people of the period. */
     ARPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.ACTIVE_PEOPLE))),
+    /** Revenue ÷ the sum of each day's active people. */
+    ARPDAU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.PERSON_DAYS))),
     /** Revenue ÷ payers of the period. */
     ARPPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.PAYERS))),
     /** Purchase revenue ÷ purchases. */
     AOV(PAY, Unit.MONEY, c -> ratio(c.revenue(RevenueType.PURCHASE), c.of(Count.PURCHASES))),
     /** Uninstalls reported by the push service, on the day they happened. */
-    UNINSTALLS(LEAVE, Unit.COUNT, c -> count(c, Count.UNINSTALLS));
+    UNINSTALLS(LEAVE, Unit.COUNT, c -> count(c, Count.UNINSTALLS)),
+    /** People active in the period before, of equal length, and not in this one (handbook §9: dormant). */
+    GONE_QUIET(LEAVE, Unit.PEOPLE, Figure::goneQuiet);
 
     /** Where in a person's time with the app the figure belongs. */
     public enum Group {
@@ -86,6 +92,14 @@ public enum Figure {
         return counts.days() < 2
                 ? OptionalDouble.empty()
                 : ratio(counts.of(Count.PERSON_DAYS) / (double) counts.days(), counts.of(Count.ACTIVE_PEOPLE));
+    }
+
+    private static OptionalDouble firstPath(PeriodCounts counts) {
+        return counts.knowsFirstPath() ? count(counts, Count.FIRST_PATHS) : OptionalDouble.empty();
+    }
+
+    private static OptionalDouble goneQuiet(PeriodCounts counts) {
+        return counts.knowsBefore() ? count(counts, Count.GONE_QUIET) : OptionalDouble.empty();
     }
 
     private static OptionalDouble count(PeriodCounts counts, Count count) {

@@ -1,6 +1,8 @@
 package coldtide.core.tidetable;
 
 import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
+import static coldtide.core.tidetable.Count.FIRST_PATHS;
+import static coldtide.core.tidetable.Count.GONE_QUIET;
 import static coldtide.core.tidetable.Count.INSTALLS;
 import static coldtide.core.tidetable.Count.NEW_PEOPLE;
 import static coldtide.core.tidetable.Count.PAYERS;
@@ -16,14 +18,17 @@ import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.time.DayRange;
+import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
  * Counts of consecutive periods. It reads only the short per-person columns (active days, sessions, installs, money),
- * never the events; people of a period are counted once because a person's days ascend.
+ * and of the events the day of the one that ended the first-time path; people of a period are counted once because a person's days ascend.
  */
 public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, List<PeriodCounts>> {
     private static final int NONE = -1;
@@ -48,12 +53,15 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private final List<DayRange> periods;
     private final int[] periodOfDay;
     private final int[] daysInLog;
+    private final Optional<Conditions.Mask> firstPath;
 
     /**
      * @param periods ascending and without overlap; days outside the log count nothing
+     * @param firstPath the events that end the first-time path, if the app has said so
      * @throws IllegalArgumentException if a period begins before the one before it has ended
      */
-    public PeriodAnalysis(EventLog log, List<DayRange> periods) {
+    public PeriodAnalysis(EventLog log, List<DayRange> periods, Optional<Conditions.Mask> firstPath) {
+        this.firstPath = firstPath;
         this.periods = List.copyOf(periods);
         periodOfDay = new int[log.days()];
         daysInLog = new int[periods.size()];
@@ -75,6 +83,11 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
+    /** Without a first-time path. */
+    public PeriodAnalysis(EventLog log, List<DayRange> periods) {
+        this(log, periods, Optional.empty());
+    }
+
     @Override
     public Partial empty() {
         return new Partial(periods.size());
@@ -86,6 +99,17 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         payments(shard, partial);
         arrivals(shard, partial);
         sessions(shard, partial);
+        firstPath.ifPresent(mask -> firstPaths(shard, mask.bits(shard), partial.of(FIRST_PATHS)));
+    }
+
+    private void firstPaths(Shard shard, long[] rows, long[] into) {
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            int end = shard.eventFrom[person + 1];
+            int first = Bits.next(rows, shard.eventFrom[person], end);
+            if (first < end) {
+                tally(shard.eventDay, first, first + 1, into);
+            }
+        }
     }
 
     private void arrivals(Shard shard, Partial partial) {
@@ -103,6 +127,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private void people(Shard shard, Partial partial) {
         long[] active = partial.of(ACTIVE_PEOPLE);
         long[] personDays = partial.of(PERSON_DAYS);
+        long[] goneQuiet = partial.of(GONE_QUIET);
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             int last = NONE;
             for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
@@ -113,9 +138,18 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 personDays[period]++;
                 if (period != last) {
                     active[period]++;
+                    goneQuiet(last, period, goneQuiet);
                     last = period;
                 }
             }
+            goneQuiet(last, periods.size(), goneQuiet);
+        }
+    }
+
+    /** Somebody active in one period and next in another was quiet from the one after the first on. */
+    private static void goneQuiet(int last, int next, long[] into) {
+        if (last != NONE && next > last + 1) {
+            into[last + 1]++;
         }
     }
 
@@ -188,8 +222,19 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     public List<PeriodCounts> finish(Partial partial) {
         return IntStream.range(0, periods.size())
                 .mapToObj(p -> new PeriodCounts(
-                        periods.get(p), daysInLog[p], column(partial.counts, p), column(partial.micros, p)))
+                        periods.get(p),
+                        daysInLog[p],
+                        knowsBefore(p),
+                        firstPath.isPresent(),
+                        column(partial.counts, p),
+                        column(partial.micros, p)))
                 .toList();
+    }
+
+    private boolean knowsBefore(int p) {
+        return p > 0
+                && periods.get(p - 1).to().equals(periods.get(p).from())
+                && daysInLog[p - 1] == periods.get(p - 1).days();
     }
 
     private static long[] column(long[][] rows, int p) {

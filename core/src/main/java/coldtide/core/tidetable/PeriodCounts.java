@@ -10,12 +10,16 @@ public final class PeriodCounts {
 
     private final DayRange period;
     private final int days;
+    private final boolean knowsBefore;
+    private final boolean knowsFirstPath;
     private final long[] counts;
     private final long[] micros;
 
-    PeriodCounts(DayRange period, int days, long[] counts, long[] micros) {
+    PeriodCounts(DayRange period, int days, boolean knowsBefore, boolean knowsFirstPath, long[] counts, long[] micros) {
         this.period = period;
         this.days = days;
+        this.knowsBefore = knowsBefore;
+        this.knowsFirstPath = knowsFirstPath;
         this.counts = counts;
         this.micros = micros;
     }
@@ -27,6 +31,16 @@ public final class PeriodCounts {
     /** How many days of the period lie within the log. */
     public int days() {
         return days;
+    }
+
+    /** Whether it is known who was active in the period before. */
+    boolean knowsBefore() {
+        return knowsBefore;
+    }
+
+    /** Whether the app has said what ends its first-time path. */
+    boolean knowsFirstPath() {
+        return knowsFirstPath;
     }
 
     public OptionalDouble value(Figure figure) {

@@ -6,7 +6,9 @@ import coldtide.core.tidetable.TideTableAnswer.Row;
 import coldtide.core.tidetable.TideTableAnswer.Usual;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.Conditions;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.DoubleSummaryStatistics;
 import java.util.List;
@@ -21,13 +23,17 @@ public final class TideTable {
 
     private TideTable() {}
 
-    public static TideTableAnswer answer(EventLog log, ScanRunner runner, TideTableQuestion question) {
+    /** @param firstPath the events that end the first-time path, if the app has said so */
+    public static TideTableAnswer answer(
+            EventLog log, ScanRunner runner, TideTableQuestion question, Optional<Conditions.Mask> firstPath) {
         List<DayRange> history = history(log, question);
-        List<PeriodCounts> counts = runner.run(log, new PeriodAnalysis(log, history));
+        List<PeriodCounts> counts = history.isEmpty()
+                ? List.of()
+                : withBefore(log, runner, question.grain().periodBefore(history.get(0)), history, firstPath);
         return new TideTableAnswer(
                 history,
-                whole(log, runner, question.range()),
-                whole(log, runner, question.compared()),
+                whole(log, runner, question.range(), firstPath),
+                whole(log, runner, question.compared(), firstPath),
                 complete(log, question.range()),
                 complete(log, question.compared()),
                 Arrays.stream(Figure.values())
@@ -36,12 +42,27 @@ public final class TideTable {
     }
 
     /** The counts of each day the log spans: what silhouettes are drawn from. */
-    public static List<PeriodCounts> daily(EventLog log, ScanRunner runner) {
-        return runner.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY)));
+    public static List<PeriodCounts> daily(EventLog log, ScanRunner runner, Optional<Conditions.Mask> firstPath) {
+        return runner.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY), firstPath));
     }
 
-    private static PeriodCounts whole(EventLog log, ScanRunner runner, DayRange range) {
-        return runner.run(log, new PeriodAnalysis(log, List.of(range))).get(0);
+    private static PeriodCounts whole(
+            EventLog log, ScanRunner runner, DayRange range, Optional<Conditions.Mask> firstPath) {
+        return withBefore(log, runner, range.shiftedBy(-range.days()), List.of(range), firstPath)
+                .get(0);
+    }
+
+    /** Counts of periods, asked with the one before the first, so that of it too it is known who has gone quiet. */
+    private static List<PeriodCounts> withBefore(
+            EventLog log,
+            ScanRunner runner,
+            DayRange before,
+            List<DayRange> periods,
+            Optional<Conditions.Mask> firstPath) {
+        List<DayRange> asked = new ArrayList<>(List.of(before));
+        asked.addAll(periods);
+        List<PeriodCounts> counts = runner.run(log, new PeriodAnalysis(log, asked, firstPath));
+        return counts.subList(1, counts.size());
     }
 
     private static boolean complete(EventLog log, DayRange range) {

@@ -46,6 +46,11 @@ public enum Grain {
     /** The first day of the period that lies {@code periods} after the one beginning on {@code start}. */
     public abstract LocalDate shift(LocalDate start, long periods);
 
+    /** The whole period before one. */
+    public DayRange periodBefore(DayRange period) {
+        return new DayRange(shift(period.from(), -1), period.from());
+    }
+
     /** The whole period that holds {@code day}. */
     public DayRange periodOf(LocalDate day) {
         LocalDate start = startOf(day);

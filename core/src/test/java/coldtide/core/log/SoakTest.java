@@ -14,6 +14,7 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 
@@ -76,7 +77,7 @@ class SoakTest {
                 append(growing, 200 + random.nextInt(800), START + round * DAY / 8);
                 log = growing.build().orElseThrow();
                 assertThat(log.events()).isEqualTo(sent.size());
-                TideTable.daily(log, runner);
+                TideTable.daily(log, runner, Optional.empty());
                 conditions
                         .of(log, Did.atLeast(round, EventCondition.named("beacon_lit"), Window.EVER))
                         .bits(log.shards().get(0));

@@ -55,6 +55,7 @@ final class NaiveTideTable {
         return switch (figure) {
             case INSTALLS -> firsts(period, Event::install);
             case NEW_PEOPLE -> firsts(period, Event::person);
+            case FIRST_PATH -> firsts(period, event -> event.name().equals("beacon_lit") ? event.person() : "");
             case ACTIVE_PEOPLE -> active;
             case STICKINESS -> period.days() < 2 ? null : ratio(personDays(period) / period.days(), active);
             case SESSIONS -> (double) sessions(period).size();
@@ -71,13 +72,22 @@ final class NaiveTideTable {
             case PAYERS -> payers;
             case PAYER_SHARE -> ratio(payers, active);
             case ARPU -> ratio(revenue, active);
+            case ARPDAU -> ratio(revenue, personDays(period));
             case ARPPU -> ratio(revenue, payers);
             case AOV -> ratio(sum(period, RevenueType.PURCHASE), purchases);
             case UNINSTALLS ->
                 (double) in(period).stream()
                         .filter(event -> event.name().equals("uninstall_detected"))
                         .count();
+            case GONE_QUIET -> throw new IllegalArgumentException("Of two periods: goneQuiet.");
         };
+    }
+
+    /** People active in a period and not in the next. */
+    double goneQuiet(DayRange before, DayRange period) {
+        Set<String> quiet = people(before, Event::active);
+        quiet.removeAll(people(period, Event::active));
+        return quiet.size();
     }
 
     long unconverted(DayRange period) {
@@ -117,7 +127,9 @@ final class NaiveTideTable {
     }
 
     private double firsts(DayRange period, Function<Event, Object> key) {
-        Map<Object, List<Event>> groups = history.events.stream().collect(groupingBy(key));
+        Map<Object, List<Event>> groups = history.events.stream()
+                .filter(event -> !key.apply(event).equals(""))
+                .collect(groupingBy(key));
         return groups.values().stream()
                 .map(group -> group.stream()
                         .min(Comparator.comparingLong(Event::timeMillis))

@@ -9,9 +9,12 @@ import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
@@ -34,16 +37,43 @@ class TideTableTest {
         NaiveTideTable reference = new NaiveTideTable(history);
         EventLog log = history.log(50, seed);
         for (Grain grain : Grain.values()) {
-            List<PeriodCounts> periods =
-                    RUNNER.run(log, new PeriodAnalysis(log, log.span().periods(grain)));
-            for (PeriodCounts counts : periods) {
-                compare(history, reference, counts);
+            List<DayRange> asked = log.span().periods(grain);
+            List<PeriodCounts> periods = RUNNER.run(log, new PeriodAnalysis(log, asked, firstPath(log)));
+            for (int p = 0; p < asked.size(); p++) {
+                compare(history, reference, periods.get(p));
+                OptionalDouble goneQuiet = periods.get(p).value(Figure.GONE_QUIET);
+                boolean known = p > 0 && log.span().contains(asked.get(p - 1));
+                assertThat(goneQuiet.isPresent()).isEqualTo(known);
+                if (known) {
+                    assertThat(goneQuiet).hasValue(reference.goneQuiet(asked.get(p - 1), asked.get(p)));
+                }
             }
         }
     }
 
+    private static Optional<Conditions.Mask> firstPath(EventLog log) {
+        return Optional.of(new Conditions(1 << 20).of(log, EventCondition.named("beacon_lit")));
+    }
+
+    /** Dormant in a range are those active in the range of equal length before (handbook §9). */
+    @Test
+    void whoWentQuietInARangeWasActiveInTheOneBefore() {
+        RandomHistory history = new RandomHistory(17, 200, 40);
+        EventLog log = history.log(100, 1);
+        DayRange range =
+                new DayRange(log.firstDay().plusDays(20), log.firstDay().plusDays(30));
+        TideTableAnswer answer = TideTable.answer(
+                log, RUNNER, new TideTableQuestion(range, range.before(), Grain.WEEK), Optional.empty());
+        assertThat(answer.range().value(Figure.GONE_QUIET))
+                .hasValue(new NaiveTideTable(history).goneQuiet(range.shiftedBy(-10), range));
+        assertThat(answer.range().value(Figure.FIRST_PATH)).isEmpty();
+    }
+
     private static void compare(RandomHistory history, NaiveTideTable reference, PeriodCounts counts) {
         for (Figure figure : Figure.values()) {
+            if (figure == Figure.GONE_QUIET) {
+                continue; // of two periods
+            }
             if (figure == Figure.STICKINESS && counts.days() != counts.period().days()) {
                 continue; // the reference knows no log whose days end within a period
             }
@@ -86,8 +116,8 @@ class TideTableTest {
         RandomHistory history = new RandomHistory(12, 100, 50);
         EventLog log = history.log(100, 1);
         TideTableAnswer answer = TideTable.answer(
-                log, RUNNER, new TideTableQuestion(log.span(), log.span().before(), Grain.DAY));
-        double summed = TideTable.daily(log, RUNNER).stream()
+                log, RUNNER, new TideTableQuestion(log.span(), log.span().before(), Grain.DAY), Optional.empty());
+        double summed = TideTable.daily(log, RUNNER, Optional.empty()).stream()
                 .mapToDouble(day -> day.value(Figure.ACTIVE_PEOPLE).orElseThrow())
                 .sum();
         assertThat(answer.range().value(Figure.ACTIVE_PEOPLE).orElseThrow()).isLessThan(summed);
@@ -100,7 +130,8 @@ class TideTableTest {
         RandomHistory history = new RandomHistory(13, 300, 90);
         EventLog log = history.log(1000, 1);
         DayRange range = new DayRange(log.firstDay(), log.span().to());
-        TideTableAnswer answer = TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), grain));
+        TideTableAnswer answer =
+                TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), grain), Optional.empty());
         DayRange latest = answer.history().get(answer.history().size() - 1);
         assertThat(log.completeBefore(latest.to())).isTrue();
         assertThat(log.completeBefore(grain.shift(latest.to(), 1))).isFalse();
@@ -123,14 +154,15 @@ class TideTableTest {
 
     private static TideTableAnswer at(EventLog log, LocalDate end) {
         DayRange range = DayRange.endingBefore(end, 7);
-        return TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), Grain.DAY));
+        return TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), Grain.DAY), Optional.empty());
     }
 
     @Test
     void aRangeOutsideTheDataCountsNothingAndIsNotComplete() {
         EventLog log = new RandomHistory(15, 20, 30).log(1000, 1);
         DayRange later = DayRange.endingBefore(LocalDate.of(2031, 1, 1), 28);
-        TideTableAnswer answer = TideTable.answer(log, RUNNER, new TideTableQuestion(later, later.before(), Grain.DAY));
+        TideTableAnswer answer = TideTable.answer(
+                log, RUNNER, new TideTableQuestion(later, later.before(), Grain.DAY), Optional.empty());
         assertThat(answer.rangeComplete()).isFalse();
         assertThat(answer.range().value(Figure.ACTIVE_PEOPLE)).hasValue(0);
         assertThat(answer.range().value(Figure.ARPU)).isEmpty();

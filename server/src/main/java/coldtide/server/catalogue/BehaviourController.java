@@ -48,16 +48,18 @@ class BehaviourController {
             String description,
             String owner,
             @Schema(implementation = Map.class) JsonNode what,
+            boolean endsFirstPath,
             Instant changed,
             String changedBy,
             List<String> usedBy) {}
 
-    /** @param what a condition on events */
+    /** @param what a condition on events; @param endsFirstPath then no other does any more */
     record BehaviourEntry(
             @NotBlank @Size(max = 80) String name,
             @NotNull @Size(max = 2_000) String description,
             @NotNull @Size(max = 80) String owner,
-            @NotNull @Schema(implementation = Map.class) JsonNode what) {}
+            @NotNull @Schema(implementation = Map.class) JsonNode what,
+            boolean endsFirstPath) {}
 
     @GetMapping
     List<BehaviourView> list(@PathVariable String app) {
@@ -73,6 +75,7 @@ class BehaviourController {
                 behaviour.description(),
                 behaviour.owner(),
                 json.readTree(behaviour.what()),
+                behaviour.endsFirstPath(),
                 behaviour.changed(),
                 behaviour.changedBy(),
                 named.usesOf(app, "behaviour", behaviour.name()));
@@ -96,9 +99,11 @@ class BehaviourController {
                         new Behaviour(
                                 of.id(),
                                 entry.name().strip(),
-                                entry.description().strip(),
-                                entry.owner().strip(),
-                                entry.what().toString(),
+                                new Behaviour.Words(
+                                        entry.description().strip(),
+                                        entry.owner().strip(),
+                                        entry.what().toString(),
+                                        entry.endsFirstPath()),
                                 who.getName())));
     }
 

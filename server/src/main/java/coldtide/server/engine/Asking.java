@@ -3,6 +3,7 @@ package coldtide.server.engine;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
 import coldtide.server.named.Named;
@@ -37,6 +38,14 @@ public class Asking {
      * @param names what people have named
      */
     public record Asked(App app, EventLog log, ScanRunner runner, Conditions conditions, Names names) {
+        /** The events that end the first-time path, if the app has said so and they were ever received. */
+        public Optional<Conditions.Mask> firstPath() {
+            return names.firstPath()
+                    .map(what -> new ConditionReader(log, names, true).filter(what, "first path"))
+                    .filter(what -> !what.equals(EventCondition.ANY))
+                    .map(what -> conditions.of(log, what));
+        }
+
         /** Reads conditions; what is not there is refused. */
         public ConditionReader reader() {
             return new ConditionReader(log, names, false);

@@ -64,6 +64,11 @@ public class Named {
             }
 
             @Override
+            public Optional<JsonNode> firstPath() {
+                return behaviours.firstPath(app.id()).map(behaviour -> json.readTree(behaviour.what()));
+            }
+
+            @Override
             public Optional<Rule> segment(int id) {
                 return segments.findByAppIdAndId(app.id(), id).map(segment -> rule(app, segment));
             }

@@ -109,7 +109,7 @@ class RailController implements WarmUp {
                 asked.log().endOfFullDays(),
                 figure,
                 figure.unit(),
-                TideTable.daily(asked.log(), asked.runner()).stream()
+                TideTable.daily(asked.log(), asked.runner(), asked.firstPath()).stream()
                         .map(day -> day.value(figure))
                         .map(value -> value.isPresent() ? value.getAsDouble() : null)
                         .toList(),

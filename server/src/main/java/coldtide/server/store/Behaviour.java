@@ -25,6 +25,9 @@ public class Behaviour {
     @JdbcTypeCode(SqlTypes.JSON)
     private String what;
 
+    @Column(name = "ends_first_path")
+    private boolean endsFirstPath;
+
     private Instant changed;
 
     @Column(name = "changed_by")
@@ -32,12 +35,20 @@ public class Behaviour {
 
     protected Behaviour() {}
 
-    /** @param what a condition on events as JSON */
-    public Behaviour(int appId, String name, String description, String owner, String what, String byUser) {
+    /**
+     * What is said of it.
+     *
+     * @param what a condition on events as JSON
+     * @param endsFirstPath whether doing it ends the first-time path
+     */
+    public record Words(String description, String owner, String what, boolean endsFirstPath) {}
+
+    public Behaviour(int appId, String name, Words words, String byUser) {
         key = new Key(appId, name);
-        this.description = description;
-        this.owner = owner;
-        this.what = what;
+        description = words.description();
+        owner = words.owner();
+        what = words.what();
+        endsFirstPath = words.endsFirstPath();
         changed = Instant.now();
         changedBy = byUser;
     }
@@ -56,6 +67,10 @@ public class Behaviour {
 
     public String what() {
         return what;
+    }
+
+    public boolean endsFirstPath() {
+        return endsFirstPath;
     }
 
     public Instant changed() {

@@ -61,7 +61,7 @@ class TideTableController implements WarmUp {
     @PostMapping(path = "/api/apps/{app}/tide-table", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<TideTableView> ask(@PathVariable String app, @RequestBody TideTableQuestion question) {
         return asking.ask(app, asked -> {
-            TideTableAnswer answer = TideTable.answer(asked.log(), asked.runner(), question);
+            TideTableAnswer answer = TideTable.answer(asked.log(), asked.runner(), question, asked.firstPath());
             return new TideTableView(
                     answer.history(),
                     answer.rangeComplete(),
@@ -76,7 +76,11 @@ class TideTableController implements WarmUp {
     public void warm(Asked asked) {
         DayRange range = DayRange.endingBefore(asked.log().endOfFullDays(), 28);
         for (Grain grain : Grain.values()) {
-            TideTable.answer(asked.log(), asked.runner(), new TideTableQuestion(range, range.before(), grain));
+            TideTable.answer(
+                    asked.log(),
+                    asked.runner(),
+                    new TideTableQuestion(range, range.before(), grain),
+                    asked.firstPath());
         }
     }
 

@@ -14,6 +14,11 @@ public interface Names {
         }
 
         @Override
+        public Optional<JsonNode> firstPath() {
+            return Optional.empty();
+        }
+
+        @Override
         public Optional<Rule> segment(int id) {
             return Optional.empty();
         }
@@ -21,6 +26,9 @@ public interface Names {
 
     /** The condition on events that a behaviour stands for. */
     Optional<JsonNode> behaviour(String name);
+
+    /** The condition on events that ends the first-time path. */
+    Optional<JsonNode> firstPath();
 
     /** The people that a segment stands for. */
     Optional<Rule> segment(int id);

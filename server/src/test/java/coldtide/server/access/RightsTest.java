@@ -36,7 +36,12 @@ class RightsTest {
                 "held-back/days",
                 "releases",
                 "marks",
-                "catalogue")) {
+                "catalogue",
+                "words",
+                "behaviours",
+                "segments",
+                "register",
+                "register/{id}")) {
             least("READER", "get /api/apps/{app}/" + seen);
         }
         least(
@@ -45,6 +50,8 @@ class RightsTest {
                 "post /api/apps/{app}/retention",
                 "post /api/apps/{app}/people-count",
                 "post /api/apps/{app}/measures",
+                "post /api/apps/{app}/contrast",
+                "post /api/apps/{app}/register",
                 "post /api/apps/{app}/catalogue/events",
                 "post /api/apps/{app}/catalogue/properties");
         least("ANALYST", "post /api/apps");
@@ -65,6 +72,11 @@ class RightsTest {
                 "delete marks/{id}",
                 "post marks/file",
                 "put catalogue",
+                "put behaviours",
+                "delete behaviours",
+                "post segments",
+                "put segments/{id}",
+                "delete segments/{id}",
                 "post activity/preview",
                 "put activity")) {
             least("ANALYST", changed.replace(" ", " /api/apps/{app}/"));
@@ -78,6 +90,7 @@ class RightsTest {
                 "post /api/people/{id}/return",
                 "delete /api/people/{id}",
                 "get /api/audit",
+                "delete /api/apps/{app}/register/{id}",
                 "get /api/apps/{app}/keys",
                 "post /api/apps/{app}/keys",
                 "delete /api/apps/{app}/keys/{id}");
