@@ -1,4 +1,5 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { answered, api } from './client';
 import { appKey, queryClient, type DayRange, type Schemas } from './queries';
 
@@ -59,11 +60,13 @@ const NO_ENTRIES: EntryView[] = [];
 /** How events are shown and which are hidden; their own names while nobody wrote otherwise. */
 export function useEventNames(app: string) {
   const entries = useEntries(app).data ?? NO_ENTRIES;
-  const find = (name: string) => entries.find((entry) => entry.kind === 'EVENT' && entry.name === name);
-  return {
-    shown: (name: string) => find(name)?.shownAs || name,
-    hidden: (name: string) => find(name)?.hidden ?? false,
-  };
+  return useMemo(() => {
+    const find = (name: string) => entries.find((entry) => entry.kind === 'EVENT' && entry.name === name);
+    return {
+      shown: (name: string) => find(name)?.shownAs || name,
+      hidden: (name: string) => find(name)?.hidden ?? false,
+    };
+  }, [entries]);
 }
 
 export function useWriteEntry(app: string) {

@@ -1,13 +1,34 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import type { EventCondition, PersonCondition } from '../words/conditions';
 import { answered, api } from './client';
-import { appKey, type Schemas } from './queries';
+import { appKey, type DayRange, type Schemas } from './queries';
 
-export type MeasureAsk = Schemas['MeasureAsk'];
-export type MeasureView = Schemas['MeasureView'];
-export type GroupView = Schemas['GroupView'];
-export type Counts = Schemas['SeriesCounts'];
+type Ask = Schemas['MeasureAsk'];
+type View = Schemas['MeasureView'];
 
-/** Events and people by period and group; not asked without a question. */
+/** The question; what may be absent is null. */
+export type MeasureAsk = Pick<Ask, 'range' | 'step' | 'formulas' | 'lenient'> & {
+  compared: DayRange | null;
+  course: Ask['course'] | null;
+  measures: OneMeasure[];
+  only: EventCondition | null;
+  among: PersonCondition;
+  splits: OneSplit[];
+};
+export type OneMeasure = Omit<Schemas['OneMeasure'], 'what'> & { what: EventCondition | null };
+export type OneSplit = Omit<Schemas['OneSplit'], 'people'> & {
+  people: { name: string; who: PersonCondition }[] | null;
+};
+export type MeasureKind = OneMeasure['kind'];
+export type Step = Ask['step'];
+export type MeasureView = Omit<View, 'compared'> & { compared: Table | null };
+export type Table = Schemas['TableView'];
+export type Period = Table['periods'][number];
+export type Values = Schemas['ValuesView'];
+export type LineView = Schemas['LineView'];
+export type GroupPart = Schemas['PartView'];
+
+/** Measures by period and group; not asked without a question. */
 export function useMeasures(app: string, question: MeasureAsk | undefined) {
   return useQuery({
     queryKey: [...appKey(app), 'measures', question],
@@ -15,10 +36,10 @@ export function useMeasures(app: string, question: MeasureAsk | undefined) {
       answered(
         api.POST('/api/apps/{app}/measures', {
           params: { path: { app } },
-          body: question as MeasureAsk,
+          body: question as unknown as Ask,
           signal,
         }),
-      ),
+      ) as Promise<{ answer: MeasureView; foot: Schemas['Foot'] }>,
     enabled: question !== undefined,
     placeholderData: keepPreviousData,
   });

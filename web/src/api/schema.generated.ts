@@ -11,7 +11,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list"];
+        get: operations["list_1"];
         put?: never;
         post: operations["create"];
         delete?: never;
@@ -28,7 +28,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change"];
+        put: operations["change_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -47,6 +47,22 @@ export interface paths {
         put?: never;
         post: operations["preview"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/behaviours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list"];
+        put: operations["write_1"];
+        post?: never;
+        delete: operations["remove_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -94,6 +110,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["properties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/contrast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_5"];
         delete?: never;
         options?: never;
         head?: never;
@@ -203,7 +235,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_1"];
+        get: operations["list_3"];
         put?: never;
         post: operations["announce"];
         delete?: never;
@@ -413,7 +445,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_3"];
+        post: operations["ask_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -429,7 +461,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_2"];
+        post: operations["ask_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -447,6 +479,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/register": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["find"];
+        put?: never;
+        post: operations["ask_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/register/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["log"];
+        put?: never;
+        post?: never;
+        delete: operations["erase"];
         options?: never;
         head?: never;
         patch?: never;
@@ -500,6 +564,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/segments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_2"];
+        put?: never;
+        post: operations["make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/segments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/tide-table": {
         parameters: {
             query?: never;
@@ -510,6 +606,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["words"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -679,6 +791,10 @@ export interface components {
             answer: components["schemas"]["ActivityChange"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredContrastView: {
+            answer: components["schemas"]["ContrastView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredListRecordedProperty: {
             answer: components["schemas"]["RecordedProperty"][];
             foot: components["schemas"]["Foot"];
@@ -691,12 +807,20 @@ export interface components {
             answer: components["schemas"]["PeopleAnswer"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredPersonLogView: {
+            answer: components["schemas"]["PersonLogView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredRailView: {
             answer: components["schemas"]["RailView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredRecordedEvents: {
             answer: components["schemas"]["RecordedEvents"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredRegisterView: {
+            answer: components["schemas"]["RegisterView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredRetentionView: {
@@ -736,6 +860,28 @@ export interface components {
             keep: boolean;
             reading: components["schemas"]["Reading"];
         };
+        BehaviourEntry: {
+            description: string;
+            endsFirstPath: boolean;
+            name: string;
+            owner: string;
+            what: {
+                [key: string]: unknown;
+            };
+        };
+        BehaviourView: {
+            /** Format: date-time */
+            changed: string;
+            changedBy: string;
+            description: string;
+            endsFirstPath: boolean;
+            name: string;
+            owner: string;
+            usedBy: string[];
+            what: {
+                [key: string]: unknown;
+            };
+        };
         CatalogueAsk: {
             range: components["schemas"]["DayRange"];
         };
@@ -757,14 +903,65 @@ export interface components {
             name: string;
             property: string;
         };
+        ContrastAsk: {
+            first: {
+                [key: string]: unknown;
+            };
+            lenient: boolean | null;
+            range: components["schemas"]["DayRange"];
+            second: {
+                [key: string]: unknown;
+            } | null;
+        };
+        ContrastRow: {
+            /** @enum {string} */
+            about: "FIGURE" | "EVENT_SHARE" | "EVENT_EACH";
+            /** Format: double */
+            adjusted: number | null;
+            difference: components["schemas"]["Difference"];
+            /** Format: double */
+            first: number | null;
+            name: string;
+            /** Format: double */
+            second: number | null;
+        };
+        ContrastView: {
+            /** Format: int64 */
+            both: number;
+            currency: string;
+            /** Format: int64 */
+            first: number;
+            leftOut: string[];
+            rows: components["schemas"]["ContrastRow"][];
+            /** Format: int64 */
+            second: number;
+            /** Format: int32 */
+            tests: number;
+        };
         Corrected: {
             content: string;
+        };
+        CourseAsk: {
+            /** @enum {string} */
+            kind: "EACH" | "CUMULATIVE" | "TRAILING";
+            /** Format: int32 */
+            periods: number | null;
         };
         DayRange: {
             /** Format: date */
             from: string;
             /** Format: date */
             to: string;
+        };
+        Difference: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            p: number;
+            /** Format: double */
+            value: number;
         };
         EnteredMark: {
             /** Format: date-time */
@@ -785,6 +982,14 @@ export interface components {
             steps: components["schemas"]["Step"][];
             version: string;
         };
+        EntryOfLog: {
+            events: components["schemas"]["EventOfLog"][];
+            /** Format: double */
+            seconds: number;
+            session: boolean;
+            /** Format: date-time */
+            starts: string;
+        };
         EntryView: {
             description: string;
             hidden: boolean;
@@ -794,6 +999,28 @@ export interface components {
             owner: string;
             retired: boolean;
             shownAs: string;
+        };
+        ErasedView: {
+            /** Format: int64 */
+            events: number;
+            /** Format: int64 */
+            heldBack: number;
+        };
+        ErasureAsk: {
+            typed: string;
+        };
+        EventOfLog: {
+            account: string | null;
+            install: string;
+            money: string | null;
+            name: string;
+            /** Format: date-time */
+            received: string;
+            /** Format: date-time */
+            time: string;
+            values: {
+                [key: string]: string;
+            };
         };
         EventView: {
             account: string | null;
@@ -805,6 +1032,15 @@ export interface components {
             };
             /** Format: date-time */
             time: string;
+        };
+        EventWord: {
+            active: boolean;
+            name: string;
+        };
+        FirstAndLatest: {
+            first: string;
+            latest: string;
+            property: string;
         };
         Foot: {
             /** Format: date-time */
@@ -837,10 +1073,7 @@ export interface components {
             value: string;
         };
         GroupView: {
-            counts: components["schemas"]["SeriesCounts"];
-            /** @enum {string} */
-            kind: "VALUE" | "OTHER" | "NOT_SET";
-            value: string | null;
+            parts: components["schemas"]["PartView"][];
         };
         HeldBackDay: {
             /** Format: date */
@@ -911,6 +1144,18 @@ export interface components {
             /** Format: int32 */
             entered: number;
         };
+        InstallOfPerson: {
+            context: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            events: number;
+            /** Format: date-time */
+            firstSeen: string;
+            /** Format: date-time */
+            lastSeen: string;
+            name: string;
+        };
         IntakeNow: {
             /** Format: int64 */
             events: number;
@@ -941,6 +1186,15 @@ export interface components {
             /** Format: int32 */
             place: number;
             reason: string | null;
+        };
+        LineView: {
+            /** Format: int64 */
+            events: number;
+            /** Format: int64 */
+            people: number;
+            periods: (number | null)[];
+            /** Format: double */
+            range: number | null;
         };
         LookView: {
             kept: boolean;
@@ -973,28 +1227,24 @@ export interface components {
             among: {
                 [key: string]: unknown;
             } | null;
-            /** @enum {string} */
-            grain: "DAY" | "WEEK" | "MONTH";
-            range: components["schemas"]["DayRange"];
-            splitBy: string | null;
-            /** Format: int32 */
-            top: number | null;
-            what: {
+            compared: components["schemas"]["DayRange"];
+            course: components["schemas"]["CourseAsk"];
+            formulas: components["schemas"]["OneFormula"][] | null;
+            lenient: boolean | null;
+            measures: components["schemas"]["OneMeasure"][];
+            only: {
                 [key: string]: unknown;
             } | null;
+            range: components["schemas"]["DayRange"];
+            splits: components["schemas"]["OneSplit"][] | null;
+            /** @enum {string} */
+            step: "HOUR" | "DAY" | "WEEK" | "MONTH";
         };
         MeasureView: {
-            active: number[];
-            all: components["schemas"]["SeriesCounts"];
-            groups: components["schemas"]["GroupView"][];
-            periods: components["schemas"]["SeriesPeriod"][];
-            /** Format: int64 */
-            rangeActive: number;
-            words: components["schemas"]["MeasureWords"];
-        };
-        MeasureWords: {
-            events: string[];
-            properties: string[];
+            compared: components["schemas"]["TableView"];
+            currency: string;
+            leftOut: string[];
+            range: components["schemas"]["TableView"];
         };
         NewApp: {
             currency: string;
@@ -1030,9 +1280,42 @@ export interface components {
             /** Format: double */
             least: number;
         };
+        OneFormula: {
+            name: string;
+            text: string;
+        };
+        OneGroup: {
+            name: string;
+            who: {
+                [key: string]: unknown;
+            };
+        };
+        OneMeasure: {
+            /** @enum {string} */
+            kind: "EVENTS" | "PEOPLE" | "SESSIONS" | "EACH" | "SHARE" | "SUM" | "MEAN" | "PERCENTILE" | "LEAST" | "MOST" | "DISTINCT";
+            name: string;
+            /** Format: double */
+            percent: number | null;
+            property: string | null;
+            what: {
+                [key: string]: unknown;
+            } | null;
+        };
+        OneSplit: {
+            people: components["schemas"]["OneGroup"][] | null;
+            property: string | null;
+            /** Format: int32 */
+            top: number | null;
+            values: string[] | null;
+        };
         OwnPassword: {
             fresh: string;
             old: string;
+        };
+        PartView: {
+            /** @enum {string} */
+            kind: "VALUE" | "OTHER" | "NOT_SET" | "NONE";
+            value: string | null;
         };
         PeopleAnswer: {
             /** Format: int64 */
@@ -1054,6 +1337,22 @@ export interface components {
             top: number | null;
             /** @enum {string|null} */
             value: "FIRST" | "LATEST" | null;
+        };
+        Period: {
+            complete: boolean;
+            days: components["schemas"]["DayRange"];
+            /** Format: date-time */
+            starts: string;
+            whole: boolean;
+        };
+        PersonLogView: {
+            currency: string;
+            /** Format: int32 */
+            entries: number;
+            installs: components["schemas"]["InstallOfPerson"][];
+            page: components["schemas"]["EntryOfLog"][];
+            person: components["schemas"]["PersonView"];
+            properties: components["schemas"]["FirstAndLatest"][];
         };
         PersonView: {
             /** Format: date-time */
@@ -1092,10 +1391,15 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        PropertyWord: {
+            name: string;
+            numbers: boolean;
+            ofContexts: boolean;
+        };
         RailView: {
             days: components["schemas"]["DayRange"];
             /** @enum {string} */
-            figure: "INSTALLS" | "NEW_PEOPLE" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPPU" | "AOV" | "UNINSTALLS";
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "UNINSTALLS" | "GONE_QUIET";
             /** Format: date */
             fullDaysEnd: string;
             /** Format: int64 */
@@ -1173,6 +1477,29 @@ export interface components {
             texts: number;
             withEvents: components["schemas"]["Frequency"][];
         };
+        RegisterAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            /** @enum {string} */
+            by: "REVENUE" | "PURCHASES" | "EVENTS" | "SESSIONS" | "ACTIVE_DAYS" | "FIRST_SEEN" | "LAST_SEEN" | "LAST_ACTIVE" | "PROPERTY";
+            columns: string[];
+            /** Format: int32 */
+            from: number;
+            largestFirst: boolean;
+            lenient: boolean | null;
+            /** Format: int32 */
+            most: number;
+            property: string | null;
+        };
+        RegisterView: {
+            columns: string[];
+            currency: string;
+            leftOut: string[];
+            /** Format: int64 */
+            people: number;
+            rows: components["schemas"]["PersonView"][];
+        };
         Release: {
             platform: string;
             version: string;
@@ -1211,7 +1538,7 @@ export interface components {
             /** Format: double */
             compared: number | null;
             /** @enum {string} */
-            figure: "INSTALLS" | "NEW_PEOPLE" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPPU" | "AOV" | "UNINSTALLS";
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "UNINSTALLS" | "GONE_QUIET";
             /** @enum {string} */
             group: "ARRIVE" | "USE" | "PAY" | "LEAVE";
             /** Format: double */
@@ -1233,18 +1560,38 @@ export interface components {
             line: number;
             values: string[];
         };
-        SeriesCounts: {
-            events: number[];
-            people: number[];
-            /** Format: int64 */
-            rangeEvents: number;
-            /** Format: int64 */
-            rangePeople: number;
+        SegmentEntry: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            description: string;
+            fixed: boolean;
+            name: string;
+            owner: string;
         };
-        SeriesPeriod: {
-            complete: boolean;
-            days: components["schemas"]["DayRange"];
-            whole: boolean;
+        SegmentView: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            /** Format: date-time */
+            changed: string;
+            changedBy: string;
+            description: string;
+            fixed: boolean;
+            /** Format: int32 */
+            id: number;
+            name: string;
+            origin: string;
+            owner: string;
+            /** Format: int64 */
+            people: number | null;
+            usedBy: string[];
+        };
+        SegmentWord: {
+            fixed: boolean;
+            /** Format: int32 */
+            id: number;
+            name: string;
         };
         Session: {
             name: string | null;
@@ -1270,6 +1617,11 @@ export interface components {
             /** Format: date-time */
             starts: string;
         };
+        TableView: {
+            groups: components["schemas"]["GroupView"][];
+            measures: components["schemas"]["ValuesView"][];
+            periods: components["schemas"]["Period"][];
+        };
         TideTableQuestion: {
             compared: components["schemas"]["DayRange"];
             /** @enum {string} */
@@ -1285,6 +1637,11 @@ export interface components {
             /** Format: int64 */
             unconverted: number;
         };
+        ValuesView: {
+            all: components["schemas"]["LineView"];
+            groups: components["schemas"]["LineView"][];
+            name: string;
+        };
         VersionView: {
             adoption: number[];
             /** Format: date */
@@ -1293,6 +1650,12 @@ export interface components {
             /** Format: date */
             starts: string;
             version: string;
+        };
+        Words: {
+            behaviours: string[];
+            events: components["schemas"]["EventWord"][];
+            properties: components["schemas"]["PropertyWord"][];
+            segments: components["schemas"]["SegmentWord"][];
         };
     };
     responses: never;
@@ -1303,7 +1666,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    list: {
+    list_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1347,7 +1710,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    change_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1396,6 +1759,76 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AnsweredActivityChange"];
                 };
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BehaviourView"][];
+                };
+            };
+        };
+    };
+    write_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BehaviourEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BehaviourView"];
+                };
+            };
+        };
+    };
+    remove_1: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1495,6 +1928,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredListRecordedProperty"];
+                };
+            };
+        };
+    };
+    ask_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ContrastAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredContrastView"];
                 };
             };
         };
@@ -1652,7 +2111,7 @@ export interface operations {
             };
         };
     };
-    list_1: {
+    list_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -2099,7 +2558,7 @@ export interface operations {
             };
         };
     };
-    ask_3: {
+    ask_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -2125,7 +2584,7 @@ export interface operations {
             };
         };
     };
-    ask_2: {
+    ask_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -2154,7 +2613,7 @@ export interface operations {
     rail: {
         parameters: {
             query?: {
-                figure?: "INSTALLS" | "NEW_PEOPLE" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPPU" | "AOV" | "UNINSTALLS";
+                figure?: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "UNINSTALLS" | "GONE_QUIET";
             };
             header?: never;
             path: {
@@ -2171,6 +2630,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredRailView"];
+                };
+            };
+        };
+    };
+    find: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    ask_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegisterAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredRegisterView"];
+                };
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: {
+                from?: number;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                app: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredPersonLogView"];
+                };
+            };
+        };
+    };
+    erase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ErasureAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErasedView"];
                 };
             };
         };
@@ -2299,6 +2861,102 @@ export interface operations {
             };
         };
     };
+    list_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SegmentView"][];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SegmentEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SegmentView"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SegmentEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SegmentView"];
+                };
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     ask: {
         parameters: {
             query?: never;
@@ -2321,6 +2979,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredTideTableView"];
+                };
+            };
+        };
+    };
+    words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Words"];
                 };
             };
         };

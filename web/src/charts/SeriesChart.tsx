@@ -1,48 +1,62 @@
-import type { EChartsOption, LineSeriesOption } from 'echarts';
+import type { BarSeriesOption, EChartsOption, LineSeriesOption, SeriesOption } from 'echarts';
 import { useMemo } from 'react';
-import type { Grain, VersionView } from '../api/queries';
-import type { Schemas } from '../api/queries';
 import type { Roles } from '../theme/roles';
 import { useRoles } from '../theme/theme';
-import { dayOf, periodWords } from '../words/dates';
 import { axisName, axisValue, measureValue, type MeasureUnit } from '../words/measures';
+import { share } from '../words/numbers';
 import { EChart } from './EChart';
-import { categoryAxis, FONT, hovered, releaseMarks, tooltipLooks, valueAxis } from './looks';
+import { categoryAxis, FONT, hovered, noteMarks, tooltipLooks, valueAxis, type Note } from './looks';
 
-interface SeriesChartProps {
-  periods: Schemas['SeriesPeriod'][];
-  grain: Grain;
-  lines: { name: string; values: (number | null)[] }[];
-  unit: MeasureUnit;
-  releases: VersionView[];
+export type SeriesShape = 'lines' | 'bars' | 'stacked' | 'shares';
+
+interface ChartLine {
+  key: string;
+  name: string;
+  values: (number | null)[];
+  compared: (number | null)[] | undefined;
 }
 
-/** Where each release first lies among the periods. */
-function marksOf({ periods, releases }: SeriesChartProps) {
-  return releases
-    .map((version) => ({
-      name: version.version,
-      index: periods.findIndex(
-        ({ days }) => dayOf(days.from) <= dayOf(version.starts) && dayOf(version.starts) < dayOf(days.to),
-      ),
-    }))
-    .filter((mark) => mark.index >= 0);
+interface SeriesChartProps {
+  title: string;
+  labels: string[];
+  /** Whether each period is whole and over. */
+  whole: boolean[];
+  lines: ChartLine[];
+  unit: MeasureUnit;
+  currency: string;
+  shape: SeriesShape;
+  notes: Note[];
+  height: number;
+}
+
+const colourOf = (roles: Roles, at: number) => roles.series[at % roles.series.length] ?? roles.deep;
+
+/** What was there in the range compared with: thin, dashed, pale. */
+function comparedOf(line: ChartLine, at: number, roles: Roles): LineSeriesOption[] {
+  return line.compared
+    ? [
+        {
+          type: 'line',
+          name: `${line.name}, compared`,
+          data: line.compared,
+          symbol: 'none',
+          silent: true,
+          lineStyle: { color: colourOf(roles, at), width: 1, type: [3, 3], opacity: 0.75 },
+          itemStyle: { color: colourOf(roles, at), opacity: 0.5 },
+        },
+      ]
+    : [];
 }
 
 /** A line in two parts: what is whole, and dashed what is not: a part of a period, or one not over yet in the data. */
-function partsOf(props: SeriesChartProps, at: number, roles: Roles): LineSeriesOption[] {
-  const line = props.lines[at];
-  if (!line) return [];
-  const colour = roles.series[at % roles.series.length] ?? roles.deep;
-  const whole = (index: number) => {
-    const period = props.periods[index];
-    return period === undefined || (period.whole && period.complete);
-  };
+function lineOf(props: SeriesChartProps, line: ChartLine, at: number, roles: Roles): LineSeriesOption[] {
+  const colour = colourOf(roles, at);
+  const whole = (index: number) => props.whole[index] ?? true;
   const common: LineSeriesOption = {
     type: 'line',
     name: line.name,
     symbol: 'circle',
-    symbolSize: 4,
+    symbolSize: line.values.length > 100 ? 2 : 4,
     itemStyle: { color: colour },
     labelLayout: { moveOverlap: 'shiftY' },
     emphasis: { focus: 'series' },
@@ -64,7 +78,6 @@ function partsOf(props: SeriesChartProps, at: number, roles: Roles): LineSeriesO
       data: line.values.map((value, index) => (whole(index) ? value : null)),
       lineStyle: { color: colour, width: 1.6 },
       ...(whole(last) ? { endLabel } : {}),
-      ...(at === 0 ? { markLine: releaseMarks(marksOf(props), roles) } : {}),
     },
     {
       ...common,
@@ -77,44 +90,96 @@ function partsOf(props: SeriesChartProps, at: number, roles: Roles): LineSeriesO
   ];
 }
 
-function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
+/** Bars of periods that are not whole or not over are pale. */
+function barsOf(props: SeriesChartProps, line: ChartLine, at: number, roles: Roles): BarSeriesOption {
+  const sums = props.labels.map((_, index) =>
+    props.lines.reduce((sum, each) => sum + Math.max(0, each.values[index] ?? 0), 0),
+  );
+  const value = (index: number) => {
+    const own = line.values[index] ?? null;
+    if (props.shape !== 'shares') return own;
+    return own === null || !sums[index] ? null : own / sums[index];
+  };
   return {
-    animation: false,
-    grid: { left: 64, right: props.lines.length > 1 ? 130 : 24, top: 28, bottom: 26 },
-    xAxis: categoryAxis(
-      props.periods.map((period) => periodWords(period.days.from, props.grain)),
-      roles,
-      // Where names stand at the ends of lines, the last label would lie under them.
-      props.lines.length === 1,
-    ),
-    yAxis: valueAxis(axisName[props.unit], (value) => axisValue(value, props.unit), roles),
-    tooltip: {
-      ...tooltipLooks(roles),
-      formatter: (items) =>
-        hovered(Array.isArray(items) ? items : [items], (value) => measureValue(value, props.unit)),
-    },
-    series: props.lines.flatMap((_, at) => partsOf(props, at, roles)),
+    type: 'bar',
+    name: line.name,
+    ...(props.shape === 'bars' ? {} : { stack: 'all' }),
+    barCategoryGap: '20%',
+    itemStyle: { color: colourOf(roles, at) },
+    data: props.labels.map((_, index) => ({
+      value: value(index) ?? '-',
+      itemStyle: { opacity: props.whole[index] ? 1 : 0.45 },
+    })),
   };
 }
 
-/** Lines over periods, each labelled at its end, releases marked, from zero. */
+function seriesOf(props: SeriesChartProps, roles: Roles): SeriesOption[] {
+  const drawn = props.lines.flatMap<SeriesOption>((line, at) =>
+    props.shape === 'lines'
+      ? [...lineOf(props, line, at, roles), ...comparedOf(line, at, roles)]
+      : [barsOf(props, line, at, roles)],
+  );
+  // Marks hang on a line of their own, so that they stand whatever is drawn.
+  return [...drawn, { type: 'line', data: [], silent: true, markLine: noteMarks(props.notes, roles) }];
+}
+
+function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
+  const unit = props.shape === 'shares' ? 'SHARE' : props.unit;
+  const isBars = props.shape !== 'lines';
+  const ends = props.lines.length > 1 && !isBars;
+  return {
+    animation: false,
+    grid: { left: 64, right: ends ? 130 : 24, top: isBars && props.lines.length > 1 ? 48 : 28, bottom: 26 },
+    // At the ends of bars there is no room for names.
+    ...(isBars && props.lines.length > 1
+      ? {
+          legend: {
+            top: 0,
+            left: 60,
+            icon: 'rect',
+            itemWidth: 10,
+            itemHeight: 10,
+            textStyle: { color: roles.ink, fontFamily: FONT, fontSize: 12 },
+            data: props.lines.map((line) => line.name),
+          },
+        }
+      : {}),
+    xAxis: categoryAxis(props.labels, roles, !ends, isBars),
+    yAxis: {
+      ...valueAxis(axisName(unit, props.currency), (value) => axisValue(value, unit), roles),
+      ...(props.shape === 'shares' ? { max: 1 } : {}),
+    },
+    tooltip: {
+      ...tooltipLooks(roles),
+      formatter: (items) =>
+        hovered(Array.isArray(items) ? items : [items], (value) =>
+          props.shape === 'shares' ? share(value) : measureValue(value, props.unit, props.currency),
+        ),
+    },
+    series: seriesOf(props, roles),
+  };
+}
+
+/** Lines or bars over periods, releases and other marks upon them, from zero. */
 export default function SeriesChart(props: SeriesChartProps) {
   const roles = useRoles();
   const option = useMemo(() => optionOf(props, roles), [props, roles]);
+  const say = (value: number) => measureValue(value, props.unit, props.currency);
   const summary = props.lines
     .map((line) => {
       const known = line.values.filter((value): value is number => value !== null);
       return known.length === 0
         ? `${line.name}: no values`
-        : `${line.name}: from ${measureValue(Math.min(...known), props.unit)} to ${measureValue(Math.max(...known), props.unit)}`;
+        : `${line.name}: from ${say(Math.min(...known))} to ${say(Math.max(...known))}`;
     })
     .join('; ');
   return (
     <figure style={{ margin: '8px 0 12px' }}>
+      {props.title && <figcaption className="serif chart-title">{props.title}</figcaption>}
       <EChart
         option={option}
-        height={280}
-        summary={`${axisName[props.unit]} by ${props.grain.toLowerCase()}. ${summary}.`}
+        height={props.height}
+        summary={`${axisName(props.unit, props.currency)} by period. ${summary}.`}
       />
     </figure>
   );

@@ -11,11 +11,16 @@ export const FONT = '"Source Sans 3 Variable", sans-serif';
 
 const textLooks = (roles: Roles) => ({ color: roles.ink2, fontFamily: FONT, fontSize: 12 });
 
-/** The axis of periods; the last label may be left out. */
-export const categoryAxis = (labels: string[], roles: Roles, last = true): XAXisComponentOption => ({
+/** The axis of periods; the last label may be left out; bars stand between its ticks. */
+export const categoryAxis = (
+  labels: string[],
+  roles: Roles,
+  last = true,
+  bars = false,
+): XAXisComponentOption => ({
   type: 'category',
   data: labels,
-  boundaryGap: false,
+  boundaryGap: bars,
   axisLine: { lineStyle: { color: roles.rule } },
   axisTick: { show: false },
   axisLabel: { ...textLooks(roles), hideOverlap: true, ...(last ? {} : { showMaxLabel: false }) },
@@ -43,23 +48,42 @@ export const tooltipLooks = (roles: Roles): TooltipComponentOption => ({
   textStyle: { color: roles.ink, fontFamily: FONT, fontSize: 13 },
 });
 
-/** Brass lines at the periods in which releases began. */
-export const releaseMarks = (
-  releases: { name: string; index: number }[],
-  roles: Roles,
-): LineSeriesOption['markLine'] => ({
+/** Something that happened, at the period in which it began. */
+export interface Note {
+  name: string;
+  index: number;
+  /** Whether it is a release rather than another mark. */
+  release: boolean;
+}
+
+/** Brass lines where releases began, dotted slate ones where other marks did. */
+export const noteMarks = (notes: Note[], roles: Roles): LineSeriesOption['markLine'] => ({
   silent: true,
   symbol: 'none',
-  label: { color: roles.releaseText, fontFamily: FONT, fontSize: 11, fontWeight: 600, formatter: '{b}' },
+  label: { fontFamily: FONT, fontSize: 11, fontWeight: 600, formatter: '{b}' },
   // At the very edge it would lie on the axis, and says nothing: there is no before.
-  data: releases
+  data: notes
     .filter(({ index }) => index > 0)
-    .map(({ name, index }) => ({
+    .map(({ name, index, release }) => ({
       name,
       xAxis: index,
-      lineStyle: { color: roles.release, type: 'solid', width: 1 },
+      label: release
+        ? { color: roles.releaseText }
+        : { color: roles.ink2, position: 'insideEndTop', fontWeight: 'normal' },
+      lineStyle: {
+        color: release ? roles.release : roles.compared,
+        type: release ? 'solid' : 'dotted',
+        width: 1,
+      },
     })),
 });
+
+/** Brass lines at the periods in which releases began. */
+export const releaseMarks = (releases: { name: string; index: number }[], roles: Roles) =>
+  noteMarks(
+    releases.map((release) => ({ ...release, release: true })),
+    roles,
+  );
 
 interface Hovered {
   seriesName?: string;

@@ -29,8 +29,34 @@ export const shifted = (range: DayRange, days: number): DayRange => ({
   to: isoOf(dayOf(range.to) + days),
 });
 
-/** The latest earlier range of equal length on the same weekdays that does not overlap. */
-export const before = (range: DayRange) => shifted(range, -7 * Math.ceil(lengthOf(range) / 7));
+/** How many whole calendar months a range is; 0 if it is none. */
+export function wholeMonths({ from, to }: DayRange): number {
+  if (!from.endsWith('-01') || !to.endsWith('-01')) return 0;
+  const month = (iso: string) => Number(iso.slice(0, 4)) * 12 + Number(iso.slice(5, 7));
+  return month(to) - month(from);
+}
+
+function monthsLater(iso: string, months: number): string {
+  const at = Number(iso.slice(0, 4)) * 12 + Number(iso.slice(5, 7)) - 1 + months;
+  return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, '0')}-01`;
+}
+
+/** The months before whole months; else the latest earlier range of equal length on the same weekdays that does not overlap. */
+export function before(range: DayRange): DayRange {
+  const months = wholeMonths(range);
+  return months > 0
+    ? { from: monthsLater(range.from, -months), to: range.from }
+    : shifted(range, -7 * Math.ceil(lengthOf(range) / 7));
+}
+
+/** The last calendar month that has fully passed in the data. */
+export function lastMonth(rail: Pick<RailView, 'fullDaysEnd'>): DayRange {
+  const to = `${rail.fullDaysEnd.slice(0, 7)}-01`;
+  return { from: monthsLater(to, -1), to };
+}
+
+const isAsLong = (a: DayRange, b: DayRange) =>
+  lengthOf(a) === lengthOf(b) || (wholeMonths(a) > 0 && wholeMonths(a) === wholeMonths(b));
 
 /** The last full days the data holds. */
 export function lastDays(rail: Pick<RailView, 'fullDaysEnd' | 'days'>, days: number): DayRange {
@@ -80,7 +106,7 @@ export function useAsked(rail: RailView | undefined): Asked {
     const given = parseDays(params.get('days'));
     const range = given ?? (rail ? lastDays(rail, USUAL_DAYS) : undefined);
     const against = parseDays(params.get('against'));
-    const fits = against && range && lengthOf(against) === lengthOf(range) ? against : undefined;
+    const fits = against && range && isAsLong(against, range) ? against : undefined;
     return {
       app,
       figure: isFigure(figure) ? figure : 'ACTIVE_PEOPLE',

@@ -4,6 +4,7 @@ import type { Figure, Grain } from '../api/queries';
 const NAMES: Record<Figure, string> = {
   INSTALLS: 'Installs',
   NEW_PEOPLE: 'New people',
+  FIRST_PATH: 'First-time path finished',
   ACTIVE_PEOPLE: 'Active people',
   STICKINESS: 'Stickiness',
   SESSIONS: 'Sessions',
@@ -17,14 +18,18 @@ const NAMES: Record<Figure, string> = {
   PAYERS: 'Payers',
   PAYER_SHARE: 'Payer share',
   ARPU: 'ARPU',
+  ARPDAU: 'ARPDAU',
   ARPPU: 'ARPPU',
   AOV: 'AOV',
   UNINSTALLS: 'Uninstalls',
+  GONE_QUIET: 'Gone quiet',
 };
 
 const MEANINGS: Record<Figure, string> = {
   INSTALLS: 'First events of installs; a second device of a known account counts.',
   NEW_PEOPLE: 'People whose first event ever lies in the period.',
+  FIRST_PATH:
+    'People who in the period for the first time did what ends the first-time path; the Catalogue\u2019s behaviours say what that is.',
   ACTIVE_PEOPLE: 'People with at least one active event in the period, each counted once.',
   STICKINESS: 'Mean DAU over the period ÷ active people of the period. A single day has none.',
   SESSIONS: 'Sessions that start in the period; a silence of over 30 minutes ends one.',
@@ -38,8 +43,10 @@ const MEANINGS: Record<Figure, string> = {
   PAYERS: 'People with at least one purchase or subscription payment in the period.',
   PAYER_SHARE: 'Payers ÷ active people.',
   ARPU: 'Revenue ÷ active people of the period.',
+  ARPDAU: 'Revenue ÷ the sum of each day\u2019s active people.',
   ARPPU: 'Revenue ÷ payers of the period.',
   AOV: 'Purchase revenue ÷ purchases.',
+  GONE_QUIET: 'People active in the period of equal length before, and not in this one.',
   UNINSTALLS: 'Reported by the push service, on the day they happened.',
 };
 

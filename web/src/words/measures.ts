@@ -1,24 +1,127 @@
+import type { MeasureKind, OneMeasure, Period, Step } from '../api/measures';
 import type { Unit } from '../api/queries';
-import { compact, count, figureValue } from './numbers';
+import { sayEvents, type Names } from './conditions';
+import { dayOf, dayWords, instantParts, periodWords } from './dates';
+import { compact, count, figureValue, change } from './numbers';
 
 /** What a measure's values are; a ratio is so many for each. */
-export type MeasureUnit = Extract<Unit, 'PEOPLE' | 'COUNT' | 'SHARE'> | 'RATIO';
+export type MeasureUnit = Unit | 'RATIO' | 'NUMBER';
 
-const twoDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+export const SESSION_LENGTH = 'session_length';
 
-/** A value in words; a dash where there is none. */
-export function measureValue(value: number | null, unit: MeasureUnit): string {
-  if (unit !== 'RATIO') return figureValue(value, unit, '');
-  return value === null ? '–' : Math.abs(value) >= 1000 ? count(value) : twoDecimals.format(value);
+/** Kinds in the order in which they are offered. */
+export const KINDS: { value: MeasureKind; name: string; ofProperty: boolean }[] = [
+  { value: 'PEOPLE', name: 'people who did', ofProperty: false },
+  { value: 'EVENTS', name: 'times of', ofProperty: false },
+  { value: 'SESSIONS', name: 'sessions with', ofProperty: false },
+  { value: 'EACH', name: 'times for each who did', ofProperty: false },
+  { value: 'SHARE', name: 'share of active people who did', ofProperty: false },
+  { value: 'SUM', name: 'sum of a property of', ofProperty: true },
+  { value: 'MEAN', name: 'mean of a property of', ofProperty: true },
+  { value: 'PERCENTILE', name: 'percentile of a property of', ofProperty: true },
+  { value: 'LEAST', name: 'smallest of a property of', ofProperty: true },
+  { value: 'MOST', name: 'largest of a property of', ofProperty: true },
+  { value: 'DISTINCT', name: 'different values of a property of', ofProperty: true },
+];
+
+export const isOfProperty = (kind: MeasureKind) =>
+  KINDS.find((each) => each.value === kind)?.ofProperty ?? false;
+
+/** Whether the values of groups add up to the whole. */
+export const addsUp = (kind: MeasureKind) => kind === 'EVENTS' || kind === 'SUM' || kind === 'SESSIONS';
+
+export function measureUnit({ kind, property }: Pick<OneMeasure, 'kind' | 'property'>): MeasureUnit {
+  switch (kind) {
+    case 'PEOPLE':
+      return 'PEOPLE';
+    case 'EVENTS':
+    case 'SESSIONS':
+    case 'DISTINCT':
+      return 'COUNT';
+    case 'EACH':
+      return 'RATIO';
+    case 'SHARE':
+      return 'SHARE';
+    default:
+      if (property === SESSION_LENGTH) return 'SECONDS';
+      return property === 'revenue' || property === 'amount' ? 'MONEY' : 'NUMBER';
+  }
 }
 
-/** The short form for an axis. */
-export const axisValue = (value: number, unit: MeasureUnit): string =>
-  unit === 'SHARE' ? `${compact(value * 100)} %` : compact(value);
+const propertyWords = (property: string | null) =>
+  property === SESSION_LENGTH ? 'session length' : (property ?? '');
 
-export const axisName: Record<MeasureUnit, string> = {
-  PEOPLE: 'people',
-  COUNT: 'times',
-  SHARE: 'share',
-  RATIO: 'times each',
-};
+/** A measure in words: "people who did beacon_lit", "median amount of purchase". */
+export function sayMeasure(measure: OneMeasure, names: Names): string {
+  const what = measure.what ? sayEvents(measure.what, names) : 'anything active';
+  const property = propertyWords(measure.property);
+  switch (measure.kind) {
+    case 'PEOPLE':
+      return `people who did ${what}`;
+    case 'EVENTS':
+      return `times of ${what}`;
+    case 'SESSIONS':
+      return `sessions with ${what}`;
+    case 'EACH':
+      return `times for each who did ${what}`;
+    case 'SHARE':
+      return `share of active people who did ${what}`;
+    case 'SUM':
+      return `sum of ${property} of ${what}`;
+    case 'MEAN':
+      return `mean ${property} of ${what}`;
+    case 'PERCENTILE':
+      return measure.percent === null || measure.percent === 50
+        ? `median ${property} of ${what}`
+        : `${measure.percent}th percentile of ${property} of ${what}`;
+    case 'LEAST':
+      return `smallest ${property} of ${what}`;
+    case 'MOST':
+      return `largest ${property} of ${what}`;
+    case 'DISTINCT':
+      return `different values of ${property} of ${what}`;
+  }
+}
+
+const twoDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+const fourDigits = new Intl.NumberFormat('en-US', { maximumSignificantDigits: 4 });
+
+/** A value in words; a dash where there is none. */
+export function measureValue(value: number | null, unit: MeasureUnit, currency = ''): string {
+  if (unit !== 'RATIO' && unit !== 'NUMBER') return figureValue(value, unit, currency);
+  if (value === null) return '–';
+  if (unit === 'NUMBER') return Math.abs(value) >= 10_000 ? count(value) : fourDigits.format(value);
+  return Math.abs(value) >= 1000 ? count(value) : twoDecimals.format(value);
+}
+
+/** Change from before to now. */
+export const measureChange = (now: number | null, before: number | null, unit: MeasureUnit): string =>
+  change(now, before, unit === 'SHARE' ? 'SHARE' : 'COUNT');
+
+/** The short form for an axis. */
+export function axisValue(value: number, unit: MeasureUnit): string {
+  if (unit === 'SHARE') return `${compact(value * 100)} %`;
+  return unit === 'SECONDS' ? `${compact(value)} s` : compact(value);
+}
+
+export function axisName(unit: MeasureUnit, currency: string): string {
+  return {
+    PEOPLE: 'people',
+    COUNT: 'times',
+    SHARE: 'share',
+    RATIO: 'times each',
+    SECONDS: 'seconds',
+    MONEY: currency,
+    NUMBER: 'value',
+  }[unit];
+}
+
+export const stepWord: Record<Step, string> = { HOUR: 'hour', DAY: 'day', WEEK: 'week', MONTH: 'month' };
+
+export const STEPS = (Object.keys(stepWord) as Step[]).map((value) => ({ value, name: stepWord[value] }));
+
+/** "Tue 14 Jul", "Tue 14 Jul 17:00", "2026-W29". */
+export function stepWords(period: Period, step: Step, zone: string): string {
+  if (step !== 'HOUR') return periodWords(period.days.from, step);
+  return `${dayWords(dayOf(period.days.from))} ${instantParts(period.starts, zone).time}`;
+}

@@ -8,10 +8,12 @@ import {
   before,
   daysParam,
   lastDays,
+  lastMonth,
   lengthOf,
   parseDays,
   shifted,
   USUAL_DAYS,
+  wholeMonths,
   type Asked,
 } from '../question';
 import { Word } from './Sentence';
@@ -47,6 +49,9 @@ export function RangeWord({ asked, rail }: RangeWordProps) {
                   last {days} days
                 </Button>
               ))}
+              <Button variant="outlined" onClick={() => choose(lastMonth(rail))}>
+                last month
+              </Button>
               <Button variant="outlined" onClick={() => choose(rail.days)}>
                 everything
               </Button>
@@ -107,16 +112,19 @@ function DateField({ label, value, onChange, error }: DateFieldProps) {
   );
 }
 
+/** What a range is compared with unless something else is chosen. */
+function usualWords(range: DayRange): string {
+  const months = wholeMonths(range);
+  if (months > 0) return months === 1 ? 'the month before' : `the ${months} months before`;
+  const days = lengthOf(range);
+  return days % 7 === 0 ? `the ${days} days before` : `the ${days} days before on the same weekdays`;
+}
+
 /** The range compared with: the one before on the same weekdays, or any earlier one of equal length. */
 export function ComparedWord({ asked }: { asked: Asked }) {
   const { range, compared } = asked;
   if (!range || !compared) return null;
-  const days = lengthOf(range);
-  const text = asked.comparedIsUsual
-    ? days % 7 === 0
-      ? `the ${days} days before`
-      : `the ${days} days before on the same weekdays`
-    : rangeWords(compared);
+  const text = asked.comparedIsUsual ? usualWords(range) : rangeWords(compared);
   return (
     <Word label="Compared with" text={text}>
       {(close) => (
@@ -128,7 +136,7 @@ export function ComparedWord({ asked }: { asked: Asked }) {
               close();
             }}
           >
-            {rangeWords(before(range))}: the range before, same weekdays
+            {rangeWords(before(range))}: {usualWords(range)}
           </Button>
           <EarlierStart
             range={range}

@@ -1,18 +1,42 @@
-import type { MeasureView } from '../../api/measures';
-import type { Grain } from '../../api/queries';
-import { linesOf, wholeOf, type Measure } from './series';
+import type { MeasureView, Table } from '../../api/measures';
+import type { Step } from '../../api/measures';
+import { groupName, type Column } from './series';
 
-/** The table as it stands, oldest period first; periods that are not over are said so. */
-export function csvRows(view: MeasureView, measure: Measure, grain: Grain): (string | number | null)[][] {
-  const lines =
-    view.groups.length > 0 ? [wholeOf(view, measure), ...linesOf(view, measure)] : linesOf(view, measure);
+type Row = (string | number | null)[];
+
+/** One row a period and group, oldest first, then the whole range; of each measure a column. */
+export function csvRows(view: MeasureView, columns: Column[], step: Step): Row[] {
+  const head: Row = ['range', step.toLowerCase(), 'complete', 'group', ...columns.map((each) => each.title)];
   return [
-    [grain.toLowerCase(), 'complete', ...lines.map((line) => line.name)],
-    ...view.periods.map((period, index) => [
-      period.days.from,
-      period.complete ? 'yes' : 'no',
-      ...lines.map((line) => line.values[index] ?? null),
-    ]),
-    ['whole range', null, ...lines.map((line) => line.range)],
+    head,
+    ...rows('asked', view.range, columns),
+    ...(view.compared ? rows('compared', view.compared, columns) : []),
   ];
+}
+
+function rows(name: string, table: Table, columns: Column[]): Row[] {
+  const groups = [
+    { name: 'all', at: -1 },
+    ...table.groups.map((group, at) => ({ name: groupName(group), at })),
+  ];
+  const lineOf = (column: Column, at: number) => {
+    const values = table.measures[column.at];
+    return at < 0 ? values?.all : values?.groups[at];
+  };
+  return groups.flatMap((group) => [
+    ...table.periods.map((period, p): Row => [
+      name,
+      period.starts,
+      period.complete ? 'yes' : 'no',
+      group.name,
+      ...columns.map((column) => lineOf(column, group.at)?.periods[p] ?? null),
+    ]),
+    [
+      name,
+      'whole range',
+      null,
+      group.name,
+      ...columns.map((column) => lineOf(column, group.at)?.range ?? null),
+    ] as Row,
+  ]);
 }

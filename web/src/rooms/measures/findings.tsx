@@ -1,97 +1,165 @@
 import type { RecordedEvent } from '../../api/catalogue';
 import type { MeasureView } from '../../api/measures';
-import type { Grain } from '../../api/queries';
 import type { Finding } from '../../frame/Margin';
-import { grainWord } from '../../words/dates';
+import { addsUp, measureChange, measureValue, stepWord, stepWords } from '../../words/measures';
 import { gapSentences } from '../../words/gaps';
 import { count, plural, share } from '../../words/numbers';
-import { groupName, type Measure } from './series';
+import type { Words } from './question';
+import { groupName, isTold, type Column } from './series';
 
-interface Asked {
-  measure: Measure;
-  grain: Grain;
-  splitBy: string | null;
+interface Context {
+  words: Words;
+  columns: Column[];
+  zone: string;
+  /** How events are shown. */
+  shown: (event: string) => string;
+  /** What is recorded of the events asked about. */
+  recorded: RecordedEvent[];
 }
 
-/**
- * How much there is in the range, and what the reader must know.
- *
- * @param event how the event asked about is shown; null for any activity
- * @param recorded what is recorded of it in the range, once known
- */
-export function findings(
-  view: MeasureView,
-  { measure, grain, splitBy }: Asked,
-  event: string | null,
-  recorded?: RecordedEvent,
-): Finding[] {
-  const { all, rangeActive } = view;
-  const found: Finding[] = [
+/** What stands in the range, what changed, what made the highest period, and what the reader must know. */
+export function findings(view: MeasureView, context: Context): Finding[] {
+  return [
+    ...view.leftOut.map((text) => ({ key: `left out ${text}`, text, caution: true })),
+    ...context.words.faults.map((text) => ({ key: text, text, caution: true })),
+    ...context.columns.map((column) => total(view, column)),
+    ...peak(view, context),
+    ...cautions(view, context),
+    ...gaps(context),
+  ];
+}
+
+function total(view: MeasureView, column: Column): Finding {
+  const all = view.range.measures[column.at]?.all;
+  const before = view.compared?.measures[column.at]?.all;
+  const say = (value: number | null | undefined) => measureValue(value ?? null, column.unit, view.currency);
+  return {
+    key: `total ${column.name}`,
+    text: (
+      <>
+        <b>{say(all?.range)}</b> {column.unit === 'PEOPLE' ? '' : 'is the '}
+        {column.title} in the range
+        {column.unit === 'PEOPLE' ? ', each counted once' : ''}
+        {column.kind !== 'FORMULA' && column.unit !== 'PEOPLE' && all && (
+          <>
+            : {plural(all.people, 'person', 'people')}, {count(all.events)} times
+          </>
+        )}
+        {before && (
+          <>
+            ; in the range compared with {say(before.range)} (
+            {measureChange(all?.range ?? null, before.range, column.unit)})
+          </>
+        )}
+        .
+      </>
+    ),
+  };
+}
+
+/** Which group made the highest period, where groups add up: its share of what that period has above the middle one. */
+function peak(view: MeasureView, { words, columns, zone }: Context): Finding[] {
+  const column = columns[0];
+  const values = column && view.range.measures[column.at];
+  if (!values || column.kind === 'FORMULA' || !addsUp(column.kind) || words.course !== 'each') return [];
+  const whole = view.range.periods.flatMap((period, index) =>
+    period.whole && period.complete ? [index] : [],
+  );
+  if (view.range.groups.length === 0 || whole.length < 5) return [];
+  const at = (line: (number | null)[], index: number) => line[index] ?? 0;
+  const middle = (line: (number | null)[]) => {
+    const sorted = whole.map((index) => at(line, index)).sort((a, b) => a - b);
+    return sorted[Math.floor(sorted.length / 2)] ?? 0;
+  };
+  const all = values.all.periods;
+  const top = whole.reduce((best, index) => (at(all, index) > at(all, best) ? index : best), whole[0] ?? 0);
+  const rise = at(all, top) - middle(all);
+  if (rise <= 0.25 * middle(all)) return [];
+  const rises = values.groups.map((line) => at(line.periods, top) - middle(line.periods));
+  const largest = rises.indexOf(Math.max(...rises));
+  const group = view.range.groups[largest];
+  const period = view.range.periods[top];
+  if (!group || !period) return [];
+  const part = (rises[largest] ?? 0) / rise;
+  const say = (value: number) => measureValue(value, column.unit, view.currency);
+  return [
     {
-      key: 'all',
+      key: 'peak',
       text: (
         <>
-          <b>{plural(all.rangePeople, 'person', 'people')}</b> did {event ?? 'something'} in the range, each
-          counted once, <b>{count(all.rangeEvents)}</b> times in all
-          {event !== null && rangeActive > 0 && (
-            <>: {share(all.rangePeople / rangeActive)} of active people</>
-          )}
+          Highest on <b>{stepWords(period, words.step, zone)}</b>: {say(at(all, top))}, where the middle{' '}
+          {stepWord[words.step]} has {say(middle(all))}. Of the rise, <b>{share(part)}</b> is{' '}
+          <b>{groupName(group)}</b>
+          {part > 0.8
+            ? ': that group explains it'
+            : part > 0.4
+              ? ', not all of it'
+              : ': no one group explains it'}
           .
         </>
       ),
     },
   ];
-  const first = view.groups[0];
-  if (first && all.rangePeople > 0) {
-    found.push({
-      key: 'first',
-      text: `Most of them with ${splitBy} ${groupName(first)}: ${share(first.counts.rangePeople / all.rangePeople)} of the people, ${share(first.counts.rangeEvents / Math.max(1, all.rangeEvents))} of the events.`,
-    });
-  }
-  if (measure === 'share' && view.groups.length > 0) {
-    found.push({
-      key: 'of all',
-      text: `Each share is of all active people of the period, whatever their ${splitBy}.`,
-    });
-  }
-  if (recorded) {
-    for (const { kind, text } of gapSentences(recorded)) {
-      found.push({ key: kind, caution: true, text: `${event} ${text}` });
-    }
-  }
-  return [...found, ...cautions(view, grain, splitBy)];
 }
 
-function cautions(view: MeasureView, grain: Grain, splitBy: string | null): Finding[] {
+function cautions(view: MeasureView, { words, columns }: Context): Finding[] {
   const found: Finding[] = [];
-  const sum = view.groups.reduce((total, group) => total + group.counts.rangePeople, 0);
-  if (sum > view.all.rangePeople) {
+  const first = view.range.measures[0];
+  const sum = first?.groups.reduce((total, line) => total + line.people, 0) ?? 0;
+  if (first && sum > first.all.people && view.range.groups.length > 0) {
     found.push({
       key: 'several',
       caution: true,
-      text: `${plural(sum - view.all.rangePeople, 'time')} somebody had a second value of ${splitBy}: people are counted in each, so the columns add up to more than all.`,
+      text: `${plural(sum - first.all.people, 'time')} somebody is in a second group: people are counted in each, so the groups add up to more than all.`,
     });
   }
-  if (view.groups.some((group) => group.kind !== 'VALUE')) {
+  if (view.range.groups.some((group) => !isTold(group))) {
     found.push({
       key: 'rest',
-      text: 'Other values, and events without one, stand in the table and not on the chart.',
+      text: 'Other values, and events without one, stand in the table; tick them to draw them.',
     });
   }
-  if (grain !== 'DAY' && view.periods.some((period) => !period.whole)) {
+  const ofEvents = words.splits.some((split) => split.property !== null);
+  if (columns.some((column) => column.kind === 'SHARE') && ofEvents) {
+    found.push({
+      key: 'of whom',
+      text: 'Where a property stays the same between events, a share is of the active people of its group; else of all active people.',
+    });
+  }
+  if (words.course !== 'each') {
+    found.push({
+      key: 'course',
+      text:
+        words.course === 'cumulative'
+          ? 'Each point counts from the start of the range to its end, people once.'
+          : `Each point counts the ${words.course === 'trailing7' ? 7 : 28} ${stepWord[words.step]}s that end with it, people once.`,
+    });
+  }
+  const step = stepWord[words.step];
+  if (view.range.periods.some((period) => !period.whole)) {
     found.push({
       key: 'cut',
       caution: true,
-      text: `The range begins or ends within a ${grainWord[grain]}: only its days in the range are counted there, drawn dashed.`,
+      text: `The range begins or ends within a ${step}: only its days in the range are counted there, drawn dashed.`,
     });
   }
-  const open = view.periods.filter((period) => !period.complete).length;
+  const open = view.range.periods.filter((period) => !period.complete).length;
   if (open > 0) {
     found.push({
       key: 'open',
       caution: true,
-      text: `${plural(open, grainWord[grain])} not over yet in the data, drawn dashed: more will come in.`,
+      text: `${plural(open, step)} not over yet in the data, drawn dashed: more will come in.`,
     });
   }
   return found;
+}
+
+function gaps({ recorded, shown }: Context): Finding[] {
+  return recorded.flatMap((event) =>
+    gapSentences(event).map(({ kind, text }) => ({
+      key: `${event.name} ${kind}`,
+      caution: true,
+      text: `${shown(event.name)} ${text}`,
+    })),
+  );
 }

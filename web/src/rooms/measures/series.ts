@@ -1,65 +1,123 @@
-import type { Counts, GroupView, MeasureView } from '../../api/measures';
-import type { Unit } from '../../api/queries';
+import type { LineView, MeasureView, Table } from '../../api/measures';
+import type { Names } from '../../words/conditions';
+import { measureUnit, sayMeasure, type MeasureUnit } from '../../words/measures';
+import type { Words } from './question';
 
-/** What is measured, in the order of the word's choices; the name reads on into the sentence. */
-export const MEASURES = [
-  { value: 'people', name: 'How many people did', unit: 'PEOPLE' },
-  { value: 'events', name: 'How often did people do', unit: 'COUNT' },
-  { value: 'each', name: 'How often did each of those who did it do', unit: 'RATIO' },
-  { value: 'share', name: 'What share of active people did', unit: 'SHARE' },
-] as const satisfies readonly { value: string; name: string; unit: Unit | 'RATIO' }[];
-
-export type Measure = (typeof MEASURES)[number]['value'];
-
-export const unitOf = (measure: Measure) => MEASURES.find((each) => each.value === measure)?.unit ?? 'PEOPLE';
-
-/** A line of the chart and a column of the table. */
+/** A line of the chart. */
 export interface Line {
+  /** Different for different lines. */
+  key: string;
   name: string;
-  /** Whether it holds what is left over beside the values of a split: in the table, not on the chart, which it would dwarf. */
-  quiet: boolean;
   /** By period; null where there is no value. */
   values: (number | null)[];
+  /** The same of the range compared with, period by period. */
+  compared: (number | null)[] | undefined;
   /** Of the whole range, people counted once. */
   range: number | null;
 }
 
-/** Division by zero has no value. */
-const ratio = (over: number, under: number) => (under === 0 ? null : over / under);
-
-function line(name: string, quiet: boolean, counts: Counts, view: MeasureView, measure: Measure): Line {
-  const value = (events: number, people: number, active: number) => {
-    switch (measure) {
-      case 'people':
-        return people;
-      case 'events':
-        return events;
-      case 'each':
-        return ratio(events, people);
-      case 'share':
-        return ratio(people, active);
-    }
-  };
-  return {
-    name,
-    quiet,
-    values: view.periods.map((_, p) =>
-      value(counts.events[p] ?? 0, counts.people[p] ?? 0, view.active[p] ?? 0),
-    ),
-    range: value(counts.rangeEvents, counts.rangePeople, view.rangeActive),
-  };
+/** Lines of one unit, drawn together. */
+export interface Panel {
+  key: string;
+  title: string;
+  unit: MeasureUnit;
+  lines: Line[];
 }
 
-export const groupName = (group: GroupView): string =>
-  group.kind === 'VALUE' ? (group.value ?? '') : group.kind === 'OTHER' ? 'other values' : 'not set';
-
-/** One line for everything, or one for each group of a split. */
-export function linesOf(view: MeasureView, measure: Measure): Line[] {
-  return view.groups.length === 0
-    ? [line('all', false, view.all, view, measure)]
-    : view.groups.map((group) => line(groupName(group), group.kind !== 'VALUE', group.counts, view, measure));
+/** A measure or a formula, and where its values stand in the answer. */
+export interface Column {
+  at: number;
+  name: string;
+  title: string;
+  unit: MeasureUnit;
+  /** Whether the values of groups add up to the whole. */
+  kind: Words['measures'][number]['kind'] | 'FORMULA';
 }
 
-/** Everything together, whatever the split. */
-export const wholeOf = (view: MeasureView, measure: Measure): Line =>
-  line('all', false, view.all, view, measure);
+export function columnsOf(words: Words, names: Names): Column[] {
+  const several = words.measures.length + words.formulas.length > 1;
+  return [
+    ...words.measures.map((measure, at) => ({
+      at,
+      name: measure.name,
+      title: several ? `${measure.name}: ${sayMeasure(measure, names)}` : sayMeasure(measure, names),
+      unit: measureUnit(measure),
+      kind: measure.kind,
+    })),
+    ...words.formulas.map((formula, index) => ({
+      at: words.measures.length + index,
+      name: formula.name,
+      title: `${formula.name} = ${formula.text}`,
+      unit: 'NUMBER' as const,
+      kind: 'FORMULA' as const,
+    })),
+  ];
+}
+
+const PARTS = { VALUE: '', OTHER: 'other values', NOT_SET: 'not set', NONE: 'in none of them' } as const;
+
+export const groupName = (group: Table['groups'][number]): string =>
+  group.parts.map((part) => (part.kind === 'VALUE' ? (part.value ?? '') : PARTS[part.kind])).join(' · ');
+
+/** Whether a group is of values told apart, rather than of what is left over. */
+export const isTold = (group: Table['groups'][number]) =>
+  group.parts.every((part) => part.kind === 'VALUE' || part.kind === 'NONE');
+
+export const MOST_LINES = 8;
+const USUAL_LINES = 5;
+
+/** The groups drawn: those chosen, else the largest that are told apart. */
+export function shownGroups(table: Table, shown: string[] | null): number[] {
+  const all = table.groups.map((_, index) => index);
+  const chosen = shown
+    ? all.filter((index) => shown.includes(groupName(table.groups[index] ?? { parts: [] })))
+    : all.filter((index) => isTold(table.groups[index] ?? { parts: [] })).slice(0, USUAL_LINES);
+  return chosen.slice(0, MOST_LINES);
+}
+
+const line = (
+  key: string,
+  name: string,
+  range: LineView | undefined,
+  compared: LineView | undefined,
+): Line => ({
+  key,
+  name,
+  values: range?.periods ?? [],
+  compared: compared?.periods,
+  range: range?.range ?? null,
+});
+
+/** Without a split one panel for each unit, with one a panel for each measure. */
+export function panelsOf(view: MeasureView, words: Words, columns: Column[]): Panel[] {
+  const { range, compared } = view;
+  if (range.groups.length > 0) {
+    const groups = shownGroups(range, words.shown);
+    return columns.map((column) => ({
+      key: column.name,
+      title: column.title,
+      unit: column.unit,
+      lines: groups.map((group) => {
+        const name = groupName(range.groups[group] ?? { parts: [] });
+        return line(
+          `${column.name} ${name}`,
+          name,
+          range.measures[column.at]?.groups[group],
+          compared?.measures[column.at]?.groups[group],
+        );
+      }),
+    }));
+  }
+  const units = [...new Set(columns.map((column) => column.unit))];
+  return units.map((unit) => {
+    const of = columns.filter((column) => column.unit === unit);
+    return {
+      key: unit,
+      title: of.length === 1 ? (of[0]?.title ?? '') : '',
+      unit,
+      lines: of.map((column) =>
+        line(column.name, column.title, range.measures[column.at]?.all, compared?.measures[column.at]?.all),
+      ),
+    };
+  });
+}

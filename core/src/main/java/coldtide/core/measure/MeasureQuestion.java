@@ -57,10 +57,10 @@ public record MeasureQuestion(
             throw new IllegalArgumentException("The range has " + periods + " periods; at most " + MOST_PERIODS
                     + " are counted. Choose a longer period or a shorter range.");
         }
-        int days = range.days();
-        compared.filter(other -> other.days() != days).ifPresent(other -> {
-            throw new IllegalArgumentException("The range compared with has " + other.days()
-                    + " days and the range asked" + " about " + days + "; they must be as long as each other.");
+        DayRange asked = range;
+        compared.filter(other -> !other.isAsLongAs(asked)).ifPresent(other -> {
+            throw new IllegalArgumentException("The range compared with has " + other.days() + " days and the range asked"
+                    + " about " + asked.days() + "; they must be as long as each other, or as many whole months.");
         });
         names(measures, formulas);
         if (course.kind() != Course.Kind.EACH) {

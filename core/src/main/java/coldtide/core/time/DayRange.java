@@ -51,6 +51,16 @@ public record DayRange(LocalDate from, LocalDate to) {
         return new DayRange(from.plusDays(days), to.plusDays(days));
     }
 
+    /** Whether two ranges have as many days, or are as many whole calendar months. */
+    public boolean isAsLongAs(DayRange other) {
+        boolean months = from.getDayOfMonth() == 1
+                && to.getDayOfMonth() == 1
+                && other.from.getDayOfMonth() == 1
+                && other.to.getDayOfMonth() == 1;
+        return days() == other.days()
+                || months && ChronoUnit.MONTHS.between(from, to) == ChronoUnit.MONTHS.between(other.from, other.to);
+    }
+
     /**
      * The latest earlier range of the same length that begins on the same weekday and does not overlap this one:
      * shifted back by the length, rounded up to whole weeks.

@@ -50,7 +50,7 @@ record PersonLogView(
             Map<String, String> values,
             @Schema(types = {"string", "null"}) String money) {}
 
-    static PersonLogView of(Asked asked, People people, Place place, int from, int most) {
+    static PersonLogView of(Asked asked, PersonNames people, Place place, int from, int most) {
         PersonLog log = PersonLog.of(asked.log(), place, from, most);
         long owner = log.person().owner();
         Map<Long, String> installs = people.installs(

@@ -40,10 +40,10 @@ class RegisterController {
     private static final int MOST_ENTRIES = 100;
 
     private final Asking asking;
-    private final People people;
+    private final PersonNames people;
     private final Erasing erasing;
 
-    RegisterController(Asking asking, People people, Erasing erasing) {
+    RegisterController(Asking asking, PersonNames people, Erasing erasing) {
         this.asking = asking;
         this.people = people;
         this.erasing = erasing;
@@ -116,8 +116,8 @@ class RegisterController {
             List<String> values) {
         static PersonView of(PersonRow row, String name) {
             return new PersonView(
-                    People.id(row.owner()),
-                    name == null ? People.id(row.owner()) : name,
+                    PersonNames.id(row.owner()),
+                    name == null ? PersonNames.id(row.owner()) : name,
                     row.owner() > 0,
                     row.firstSeen(),
                     row.lastSeen(),
@@ -158,7 +158,7 @@ class RegisterController {
         return asking.ask(
                         app,
                         asked -> people.find(asked.app(), asked.log(), name).stream()
-                                .map(People::id)
+                                .map(PersonNames::id)
                                 .toList())
                 .answer();
     }
@@ -173,7 +173,8 @@ class RegisterController {
         if (from < 0 || most < 1 || most > MOST_ENTRIES) {
             throw Problem.badField("most", "A page of a log has 1 to " + MOST_ENTRIES + " entries.");
         }
-        return asking.ask(app, asked -> PersonLogView.of(asked, people, People.place(asked.log(), id), from, most));
+        return asking.ask(
+                app, asked -> PersonLogView.of(asked, people, PersonNames.place(asked.log(), id), from, most));
     }
 
     /** @param typed the person's name as the sender knows it, typed by the keeper as a proof of intent */
@@ -184,8 +185,8 @@ class RegisterController {
     Erasing.ErasedView erase(@PathVariable String app, @PathVariable String id, @Valid @RequestBody ErasureAsk ask) {
         return asking.ask(app, asked -> {
                     EventLog log = asked.log();
-                    var place = People.place(log, id);
-                    long owner = People.owner(id);
+                    var place = PersonNames.place(log, id);
+                    long owner = PersonNames.owner(id);
                     String name = people.names(asked.app(), List.of(owner)).get(owner);
                     if (name == null || !name.equals(ask.typed().strip())) {
                         throw Problem.badField("typed", "This is not the name of the person; nothing was erased.");

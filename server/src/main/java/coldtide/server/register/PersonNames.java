@@ -15,10 +15,10 @@ import org.springframework.stereotype.Component;
 
 /** How people are named outside: "a12" is the person of account number 12, "i12" that of install number 12 without an account. */
 @Component
-class People {
+class PersonNames {
     private final PeopleKeys keys;
 
-    People(PeopleKeys keys) {
+    PersonNames(PeopleKeys keys) {
         this.keys = keys;
     }
 

@@ -1,0 +1,46 @@
+import { useNames, usePeopleCount } from '../../api/words';
+import { EVERYONE, isEveryone, sayPeople, type PersonCondition } from '../../words/conditions';
+import { count, share } from '../../words/numbers';
+import { Word } from '../sentence/Sentence';
+import { PeopleEditor } from './PeopleEditor';
+
+interface AmongWordProps {
+  app: string;
+  label: string;
+  value: PersonCondition;
+  onChange: (condition: PersonCondition) => void;
+}
+
+/** The people a question is about: a word that opens their editor, with how many they are. */
+export function AmongWord({ app, label, value, onChange }: AmongWordProps) {
+  const names = useNames(app);
+  return (
+    <Word label={label} text={sayPeople(value, names)}>
+      {() => (
+        <div className="condition-sheet">
+          <PeopleEditor app={app} value={value} onChange={onChange} />
+          <HowMany app={app} among={value} />
+          {!isEveryone(value) && (
+            <button className="word" onClick={() => onChange(EVERYONE)}>
+              Everyone again
+            </button>
+          )}
+        </div>
+      )}
+    </Word>
+  );
+}
+
+/** "1,234 people, 4.1 % of all", as the condition is changed. */
+export function HowMany({ app, among }: { app: string; among: PersonCondition }) {
+  const answer = usePeopleCount(app, among);
+  if (answer.isError) return <p className="fall">{answer.error.message}</p>;
+  const view = answer.data?.answer;
+  return (
+    <p className="second" role="status">
+      {view
+        ? `${count(view.people)} people, ${view.all > 0 ? share(view.people / view.all) : 'none'} of all`
+        : 'Counting …'}
+    </p>
+  );
+}

@@ -1,0 +1,130 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { conditionOf, whatOf, type EventCondition, type What } from '../../words/conditions';
+import { EventField } from './NameField';
+import { Pick } from './Pick';
+import { TestEditor, type PropertyTest } from './TestEditor';
+import './condition.css';
+
+const JOINS = [
+  { value: 'all', name: 'and' },
+  { value: 'either', name: 'or' },
+] as const;
+
+interface EventsEditorProps {
+  app: string;
+  label: string;
+  value: EventCondition;
+  onChange: (condition: EventCondition) => void;
+  /** Tests alone, of any event: a filter. */
+  testsOnly?: boolean;
+  autoFocus?: boolean;
+}
+
+/** An event or behaviour, with tests of its properties. */
+export function EventsEditor(props: EventsEditorProps) {
+  const what = whatOf(props.value);
+  return what ? <Shaped {...props} what={what} /> : <ByHand value={props.value} onChange={props.onChange} />;
+}
+
+function Shaped({ app, label, what, onChange, testsOnly, autoFocus }: EventsEditorProps & { what: What }) {
+  const set = (change: Partial<What>) => onChange(conditionOf({ ...what, ...change }));
+  const change = (at: number, test: EventCondition) =>
+    set({ tests: what.tests.map((each, index) => (index === at ? test : each)) });
+  return (
+    <div className="condition-lines">
+      {!testsOnly && (
+        <EventField
+          app={app}
+          label={label}
+          value={what.subject}
+          onChange={(subject) => set({ subject })}
+          autoFocus={autoFocus ?? false}
+        />
+      )}
+      {what.tests.map((test, at) => (
+        <div className="condition-line" key={at}>
+          {at === 0 ? (
+            <span className="condition-word">{testsOnly ? 'where' : 'with'}</span>
+          ) : (
+            <Pick
+              label="Join"
+              value={what.join}
+              options={JOINS}
+              onChange={(join) => set({ join })}
+              width={72}
+            />
+          )}
+          <OneTest app={app} test={test} onChange={(next) => change(at, next)} />
+          <button
+            className="plain-button condition-remove"
+            aria-label={`Remove test ${at + 1}`}
+            onClick={() => set({ tests: what.tests.filter((_, index) => index !== at) })}
+          >
+            ×
+          </button>
+        </div>
+      ))}
+      <button
+        className="word condition-add"
+        onClick={() => set({ tests: [...what.tests, { property: '', is: [] }] })}
+      >
+        {what.tests.length === 0 ? (testsOnly ? 'where a property …' : 'with a property …') : 'and another …'}
+      </button>
+    </div>
+  );
+}
+
+interface OneTestProps {
+  app: string;
+  test: EventCondition;
+  onChange: (test: EventCondition) => void;
+}
+
+const HOLDS = [
+  { value: 'yes', name: 'so' },
+  { value: 'no', name: 'not so' },
+] as const;
+
+function OneTest({ app, test, onChange }: OneTestProps) {
+  const negated = 'not' in test;
+  const plain = (negated ? test.not : test) as PropertyTest;
+  const set = (next: PropertyTest, isNot: boolean) => onChange(isNot ? { not: next } : next);
+  return (
+    <>
+      <TestEditor app={app} test={plain} onChange={(next) => set(next, negated)} />
+      <Pick
+        label="It is"
+        value={negated ? 'no' : 'yes'}
+        options={HOLDS}
+        onChange={(next) => set(plain, next === 'no')}
+        width={84}
+      />
+    </>
+  );
+}
+
+/** A condition of another shape than the editor's own, as it is written. */
+export function ByHand<T>({ value, onChange }: { value: T; onChange: (value: T) => void }) {
+  const [text, setText] = useState(JSON.stringify(value, null, 1));
+  const [fault, setFault] = useState('');
+  return (
+    <TextField
+      multiline
+      fullWidth
+      label="As it is written"
+      value={text}
+      error={fault !== ''}
+      helperText={fault || 'This condition has a shape that can only be changed here.'}
+      onChange={(event) => {
+        setText(event.target.value);
+        try {
+          onChange(JSON.parse(event.target.value) as T);
+          setFault('');
+        } catch {
+          setFault('This is no JSON yet.');
+        }
+      }}
+    />
+  );
+}

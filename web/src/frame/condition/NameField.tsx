@@ -1,0 +1,84 @@
+import Autocomplete from '@mui/material/Autocomplete';
+import TextField from '@mui/material/TextField';
+import { useEventNames } from '../../api/catalogue';
+import { useWords } from '../../api/words';
+import type { What } from '../../words/conditions';
+
+interface Choice {
+  kind: string;
+  name: string;
+  subject: What['subject'];
+}
+
+const ANYTHING: Choice = { kind: '', name: 'anything active', subject: { active: true } };
+
+const nameOf = (subject: What['subject'], shown: (name: string) => string): string => {
+  if (!subject || 'property' in subject) return '';
+  if ('behaviour' in subject) return subject.behaviour;
+  if ('active' in subject) return ANYTHING.name;
+  return [subject.event].flat().map(shown).join(' or ');
+};
+
+interface EventFieldProps {
+  app: string;
+  label: string;
+  value: What['subject'];
+  onChange: (subject: What['subject']) => void;
+  autoFocus?: boolean;
+}
+
+/** An event or a named behaviour. Hidden events are not offered. */
+export function EventField({ app, label, value, onChange, autoFocus }: EventFieldProps) {
+  const words = useWords(app);
+  const events = useEventNames(app);
+  const choices: Choice[] = [
+    ANYTHING,
+    ...words.behaviours.map((name) => ({ kind: 'Behaviours', name, subject: { behaviour: name } })),
+    ...words.events
+      .filter(({ name }) => !events.hidden(name))
+      .map(({ name }) => ({ kind: 'Events', name: events.shown(name), subject: { event: name } })),
+  ];
+  const name = nameOf(value, events.shown);
+  const chosen = choices.find((each) => each.name === name) ?? { kind: '', name, subject: value };
+  return (
+    <Autocomplete
+      options={choices}
+      value={chosen}
+      groupBy={(each) => each.kind}
+      getOptionLabel={(each) => each.name}
+      isOptionEqualToValue={(a, b) => a.name === b.name}
+      onChange={(_, next) => onChange(next.subject)}
+      disableClearable
+      size="small"
+      sx={{ minWidth: 200 }}
+      renderInput={(params) => <TextField {...params} label={label} autoFocus={autoFocus} />}
+    />
+  );
+}
+
+interface PropertyFieldProps {
+  app: string;
+  label: string;
+  value: string;
+  onChange: (property: string) => void;
+  /** Only those with numbers. */
+  numbers?: boolean;
+  autoFocus?: boolean;
+}
+
+/** A property that was received. */
+export function PropertyField({ app, label, value, onChange, numbers, autoFocus }: PropertyFieldProps) {
+  const words = useWords(app);
+  const names = words.properties.filter((each) => !numbers || each.numbers).map((each) => each.name);
+  return (
+    <Autocomplete
+      options={names.includes(value) || value === '' ? names : [value, ...names]}
+      value={value === '' ? undefined : value}
+      onChange={(_, next) => onChange(next)}
+      disableClearable
+      size="small"
+      sx={{ minWidth: 150 }}
+      renderInput={(params) => <TextField {...params} label={label} autoFocus={autoFocus} />}
+    />
+  );
+}

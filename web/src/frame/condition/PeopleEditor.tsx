@@ -1,0 +1,173 @@
+import Button from '@mui/material/Button';
+import { useWords } from '../../api/words';
+import { EVERYONE, type PersonCondition } from '../../words/conditions';
+import { DidEditor } from './DidEditor';
+import { ByHand } from './EventsEditor';
+import { Pick } from './Pick';
+import { TestEditor } from './TestEditor';
+import './condition.css';
+
+const JOINS = [
+  { value: 'all', name: 'all of these hold' },
+  { value: 'either', name: 'one or more of these hold' },
+] as const;
+
+const WHICH = [
+  { value: 'LATEST', name: 'latest' },
+  { value: 'FIRST', name: 'first' },
+] as const;
+
+const HOLDS = [
+  { value: 'yes', name: 'so' },
+  { value: 'no', name: 'not so' },
+] as const;
+
+interface PeopleEditorProps {
+  app: string;
+  value: PersonCondition;
+  onChange: (condition: PersonCondition) => void;
+  /** How deep it stands within others. */
+  depth?: number;
+}
+
+interface Group {
+  join: 'all' | 'either';
+  parts: PersonCondition[];
+}
+
+function groupOf(condition: PersonCondition): Group {
+  if ('all' in condition) return { join: 'all', parts: condition.all };
+  if ('either' in condition) return { join: 'either', parts: condition.either };
+  return { join: 'all', parts: [condition] };
+}
+
+const conditionOf = ({ join, parts }: Group): PersonCondition =>
+  join === 'all' ? { all: parts } : { either: parts };
+
+/** Who, as a list of conditions that can hold further lists. */
+export function PeopleEditor({ app, value, onChange, depth = 0 }: PeopleEditorProps) {
+  const words = useWords(app);
+  const group = groupOf(value);
+  const set = (change: Partial<Group>) => {
+    const next = { ...group, ...change };
+    onChange(next.parts.length === 0 && depth === 0 ? EVERYONE : conditionOf(next));
+  };
+  const add = (part: PersonCondition) => set({ parts: [...group.parts, part] });
+  const first = words.segments[0];
+  return (
+    <div className={depth > 0 ? 'condition-group' : 'condition-lines'}>
+      {group.parts.length > 1 && (
+        <Pick
+          label="People for whom"
+          value={group.join}
+          options={JOINS}
+          onChange={(join) => set({ join })}
+          width={210}
+        />
+      )}
+      {group.parts.map((part, at) => (
+        <Part
+          key={at}
+          app={app}
+          part={part}
+          depth={depth}
+          onChange={(next) => set({ parts: group.parts.map((each, index) => (index === at ? next : each)) })}
+          onRemove={() => set({ parts: group.parts.filter((_, index) => index !== at) })}
+        />
+      ))}
+      {group.parts.length === 0 && <p className="second">Everyone, until something is added:</p>}
+      <div className="condition-adds">
+        <Button variant="outlined" onClick={() => add({ property: '', is: [] })}>
+          a property
+        </Button>
+        <Button variant="outlined" onClick={() => add({ did: { active: true }, atLeast: 1 })}>
+          something they did
+        </Button>
+        {first && (
+          <Button variant="outlined" onClick={() => add({ segment: first.id })}>
+            a segment
+          </Button>
+        )}
+        {depth < 3 && (
+          <Button
+            variant="outlined"
+            onClick={() => add({ either: [{ property: '', is: [] }, { did: { active: true } }] })}
+          >
+            a group of conditions
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}
+
+interface PartProps {
+  app: string;
+  part: PersonCondition;
+  depth: number;
+  onChange: (part: PersonCondition) => void;
+  onRemove: () => void;
+}
+
+function Part({ app, part, depth, onChange, onRemove }: PartProps) {
+  const negated = 'not' in part;
+  const plain = negated ? part.not : part;
+  const set = (next: PersonCondition) => onChange(negated ? { not: next } : next);
+  return (
+    <div className="condition-line">
+      <Plain app={app} part={plain} depth={depth} onChange={set} />
+      {!('did' in plain) && (
+        <Pick
+          label="It is"
+          value={negated ? 'no' : 'yes'}
+          options={HOLDS}
+          onChange={(next) => onChange(next === 'no' ? { not: plain } : plain)}
+          width={84}
+        />
+      )}
+      <button className="plain-button condition-remove" aria-label="Remove this condition" onClick={onRemove}>
+        ×
+      </button>
+    </div>
+  );
+}
+
+function Plain({ app, part, depth, onChange }: Omit<PartProps, 'onRemove'>) {
+  const words = useWords(app);
+  if ('all' in part || 'either' in part)
+    return <PeopleEditor app={app} value={part} onChange={onChange} depth={depth + 1} />;
+  if ('segment' in part) {
+    const options = words.segments.map(({ id, name }) => ({ value: String(id), name }));
+    const known = options.some((option) => option.value === String(part.segment));
+    return (
+      <Pick
+        label="In the segment"
+        value={String(part.segment)}
+        options={known ? options : [{ value: String(part.segment), name: 'one no longer there' }, ...options]}
+        onChange={(next) => onChange({ segment: Number(next) })}
+        width={200}
+      />
+    );
+  }
+  if ('property' in part) {
+    const { value, ...test } = part;
+    return (
+      <>
+        <Pick
+          label="Whose"
+          value={value ?? 'LATEST'}
+          options={WHICH}
+          onChange={(next) => onChange({ ...test, ...(next === 'FIRST' ? { value: next } : {}) })}
+          width={92}
+        />
+        <TestEditor
+          app={app}
+          test={test}
+          onChange={(next) => onChange({ ...next, ...(value ? { value } : {}) })}
+        />
+      </>
+    );
+  }
+  if ('did' in part || 'firstDid' in part) return <DidEditor app={app} part={part} onChange={onChange} />;
+  return <ByHand value={part} onChange={onChange} />;
+}

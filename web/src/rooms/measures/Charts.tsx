@@ -1,0 +1,52 @@
+import { lazy, Suspense } from 'react';
+import type { MeasureView } from '../../api/measures';
+import type { RailView, VersionView } from '../../api/queries';
+import { dayOf } from '../../words/dates';
+import { stepWords } from '../../words/measures';
+import type { Words } from './question';
+import type { Panel } from './series';
+
+const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
+const RankedBars = lazy(() => import('../../charts/RankedBars'));
+
+interface ChartsProps {
+  panels: Panel[];
+  view: MeasureView;
+  words: Words;
+  zone: string;
+  versions: VersionView[];
+  marks: RailView['marks'];
+}
+
+/** One chart a panel, releases and other marks upon each. */
+export function Charts({ panels, view, words, zone, versions, marks }: ChartsProps) {
+  const { periods } = view.range;
+  const first = (day: string) =>
+    periods.findIndex(({ days }) => dayOf(days.from) <= dayOf(day) && dayOf(day) < dayOf(days.to));
+  const notes = [
+    ...versions.map((version) => ({ name: version.version, index: first(version.starts), release: true })),
+    ...marks.map((mark) => ({ name: mark.name, index: first(mark.from), release: false })),
+  ].filter((note) => note.index >= 0);
+  return (
+    <Suspense fallback={<div style={{ height: 280 }} />}>
+      {panels.map((panel) =>
+        words.shape === 'ranked' ? (
+          <RankedBars key={panel.key} panel={panel} currency={view.currency} />
+        ) : (
+          <SeriesChart
+            key={panel.key}
+            title={panels.length > 1 || view.range.groups.length > 0 ? panel.title : ''}
+            labels={periods.map((period) => stepWords(period, words.step, zone))}
+            whole={periods.map((period) => period.whole && period.complete)}
+            lines={panel.lines}
+            unit={panel.unit}
+            currency={view.currency}
+            shape={words.shape === 'table' ? 'lines' : words.shape}
+            notes={notes}
+            height={panels.length > 1 ? 220 : 280}
+          />
+        ),
+      )}
+    </Suspense>
+  );
+}

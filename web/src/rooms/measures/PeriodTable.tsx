@@ -1,0 +1,73 @@
+import type { MeasureView } from '../../api/measures';
+import { measureChange, measureValue, stepWords } from '../../words/measures';
+import type { Words } from './question';
+import type { Panel } from './series';
+
+interface PeriodTableProps {
+  view: MeasureView;
+  words: Words;
+  panels: Panel[];
+  zone: string;
+}
+
+const MOST_ROWS = 400;
+
+/** The charts' table twin: one row a period, newest first, one column a line; above, the whole range. */
+export function PeriodTable({ view, words, panels, zone }: PeriodTableProps) {
+  const columns = panels.flatMap((panel) => panel.lines.map((line) => ({ line, panel })));
+  const { periods } = view.range;
+  const order = periods.map((_, index) => index).reverse();
+  const say = (value: number | null | undefined, panel: Panel) =>
+    measureValue(value ?? null, panel.unit, view.currency);
+  const several = panels.length > 1 && view.range.groups.length > 0;
+  return (
+    <table className="ruled measures">
+      <caption className="spoken">One row a period, newest first.</caption>
+      <thead>
+        <tr>
+          <th scope="col">Period</th>
+          {columns.map(({ line, panel }) => (
+            <th scope="col" className="number" key={line.key} title={line.name}>
+              {several ? `${panel.key}: ${line.name}` : line.name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        <tr className="whole">
+          <th scope="row">whole range</th>
+          {columns.map(({ line, panel }) => (
+            <td className="number" key={line.key}>
+              {say(line.range, panel)}
+            </td>
+          ))}
+        </tr>
+        {order.slice(0, MOST_ROWS).map((index) => {
+          const period = periods[index];
+          if (!period) return null;
+          const open = !period.complete;
+          return (
+            <tr key={period.starts} className={open ? 'second' : undefined} data-period={period.days.from}>
+              <th scope="row">
+                {stepWords(period, words.step, zone)}
+                {!period.whole && <span title="Only a part of it lies in the range"> ◐</span>}
+                {open && <span title="Not over yet in the data"> …</span>}
+              </th>
+              {columns.map(({ line, panel }) => (
+                <td className="number" key={line.key}>
+                  {say(line.values[index], panel)}
+                  {line.compared && (
+                    <span className="second">
+                      {' '}
+                      {measureChange(line.values[index] ?? null, line.compared[index] ?? null, panel.unit)}
+                    </span>
+                  )}
+                </td>
+              ))}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

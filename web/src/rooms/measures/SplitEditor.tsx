@@ -1,0 +1,141 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import type { OneSplit } from '../../api/measures';
+import { useWords } from '../../api/words';
+import { PropertyField } from '../../frame/condition/NameField';
+import { Pick } from '../../frame/condition/Pick';
+import { MOST_SPLITS, TOPS, USUAL_TOP } from './question';
+
+type Group = NonNullable<OneSplit['people']>[number];
+
+const isOf = ({ who }: Group, segment: number) => 'segment' in who && who.segment === segment;
+
+const NOTHING: OneSplit = { property: null, values: null, top: null, people: null };
+
+/** "country, then platform", "nothing". */
+export const saySplits = (splits: OneSplit[]) =>
+  splits.length === 0
+    ? 'nothing'
+    : splits
+        .map(
+          (split) =>
+            split.property ??
+            (split.people ?? []).map((group) => `\u201c${group.name}\u201d`).join(' beside '),
+        )
+        .join(', then ');
+
+interface SplitEditorProps {
+  app: string;
+  splits: OneSplit[];
+  onChange: (splits: OneSplit[]) => void;
+}
+
+/** Up to three splits, each within the one before: by a property or by segments side by side. */
+export function SplitEditor({ app, splits, onChange }: SplitEditorProps) {
+  const words = useWords(app);
+  const change = (at: number, split: OneSplit) =>
+    onChange(splits.map((each, index) => (index === at ? split : each)));
+  return (
+    <div className="condition-sheet condition-lines">
+      {splits.map((split, at) => (
+        <div className="condition-line" key={at}>
+          {split.people ? (
+            <SegmentTicks app={app} split={split} onChange={(next) => change(at, next)} />
+          ) : (
+            <>
+              <PropertyField
+                app={app}
+                label={at === 0 ? 'by property' : 'then by property'}
+                value={split.property ?? ''}
+                onChange={(property) => change(at, { ...NOTHING, property, top: split.top })}
+              />
+              <Pick
+                label="told apart"
+                value={String(split.top ?? USUAL_TOP)}
+                options={TOPS.map((top) => ({ value: String(top), name: `its ${top} largest values` }))}
+                onChange={(top) =>
+                  change(at, { ...split, top: Number(top) === USUAL_TOP ? null : Number(top) })
+                }
+                width={170}
+              />
+            </>
+          )}
+          <button
+            className="plain-button condition-remove"
+            aria-label={`Remove split ${at + 1}`}
+            onClick={() => onChange(splits.filter((_, index) => index !== at))}
+          >
+            ×
+          </button>
+        </div>
+      ))}
+      {splits.length < MOST_SPLITS && (
+        <div className="condition-adds">
+          <PropertyField
+            app={app}
+            label={splits.length === 0 ? 'by a property' : 'then by a property'}
+            value=""
+            key={splits.length}
+            autoFocus={splits.length === 0}
+            onChange={(property) => onChange([...splits, { ...NOTHING, property }])}
+          />
+          {words.segments.length > 0 && !splits.some((split) => split.people) && (
+            <Button
+              variant="outlined"
+              onClick={() => {
+                const first = words.segments[0];
+                if (first)
+                  onChange([
+                    ...splits,
+                    { ...NOTHING, people: [{ name: first.name, who: { segment: first.id } }] },
+                  ]);
+              }}
+            >
+              by segments
+            </Button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+function SegmentTicks({
+  app,
+  split,
+  onChange,
+}: {
+  app: string;
+  split: OneSplit;
+  onChange: (split: OneSplit) => void;
+}) {
+  const words = useWords(app);
+  const people = split.people ?? [];
+  return (
+    <div>
+      <span className="second">Segments side by side; who is in none stands apart.</span>
+      {words.segments.map((segment) => {
+        const ticked = people.some((group) => isOf(group, segment.id));
+        const next = ticked
+          ? people.filter((group) => !isOf(group, segment.id))
+          : [...people, { name: segment.name, who: { segment: segment.id } }];
+        return (
+          <div key={segment.id}>
+            <FormControlLabel
+              control={
+                <Checkbox
+                  size="small"
+                  checked={ticked}
+                  disabled={ticked && people.length === 1}
+                  onChange={() => onChange({ ...split, people: next })}
+                />
+              }
+              label={segment.name}
+            />
+          </div>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest';
+import {
+  conditionOf,
+  sayEvents,
+  sayPeople,
+  sayTest,
+  whatOf,
+  type EventCondition,
+  type Names,
+} from './conditions';
+
+const names: Names = { event: (name) => name.replace('_', ' '), segment: (id) => `segment ${id}` };
+
+describe('conditions in words', () => {
+  it('say their tests', () => {
+    expect(sayTest({ is: ['PT', 'ES'] })).toBe('is PT or ES');
+    expect(sayTest({ is: ['a', 'b', 'c', 'd', 'e', 'f'] })).toBe('is a, b, c, d or 2 more');
+    expect(sayTest({ atLeast: 3, lessThan: 5 })).toBe('is at least 3 and less than 5');
+    expect(sayTest({ set: false })).toBe('is not set');
+  });
+
+  it('say events with their tests', () => {
+    expect(
+      sayEvents(
+        {
+          all: [
+            { event: 'beacon_lit' },
+            { property: 'stars', is: '3' },
+            { property: 'platform', is: 'android' },
+          ],
+        },
+        names,
+      ),
+    ).toBe('beacon lit with stars is 3 and platform is android');
+    expect(sayEvents({ active: true }, names)).toBe('anything active');
+  });
+
+  it('say people', () => {
+    expect(sayPeople({ all: [] }, names)).toBe('everyone');
+    expect(
+      sayPeople(
+        {
+          all: [
+            { segment: 4 },
+            { did: { event: 'purchase' }, atLeast: 2, when: { lastDays: 14 } },
+            {
+              either: [
+                { property: 'country', is: 'PT' },
+                { did: { active: true }, atMost: 0 },
+              ],
+            },
+          ],
+        },
+        names,
+      ),
+    ).toBe(
+      'in \u201csegment 4\u201d, who did purchase at least 2 times in the last 14 days and (whose country is PT or who did not do anything active)',
+    );
+    expect(sayPeople({ did: { event: 'a' }, then: { event: 'b' }, within: 'PT48H' }, names)).toBe(
+      'who did a and within 2 days b',
+    );
+  });
+});
+
+describe('what an editor shows', () => {
+  const shapes: EventCondition[] = [
+    { event: 'beacon_lit' },
+    { property: 'stars', is: '3' },
+    { all: [{ event: 'beacon_lit' }, { property: 'stars', is: '3' }] },
+    { all: [{ event: 'a' }, { either: [{ property: 'x', is: '1' }, { not: { property: 'y', is: '2' } }] }] },
+  ];
+
+  it('is put together as it was', () => {
+    for (const shape of shapes) {
+      const what = whatOf(shape);
+      expect(what && conditionOf(what)).toEqual(shape);
+    }
+  });
+
+  it('is not told of other shapes', () => {
+    expect(whatOf({ not: { event: 'a' } })).toBeUndefined();
+    expect(whatOf({ all: [{ event: 'a' }, { event: 'b' }] })).toBeUndefined();
+  });
+});

@@ -1,0 +1,202 @@
+/** Conditions as they stand in addresses and go over the wire (docs/condition-format.md), and what they say. */
+
+export interface Test {
+  is?: string | string[];
+  contains?: string;
+  matches?: string;
+  set?: boolean;
+  atLeast?: number;
+  moreThan?: number;
+  atMost?: number;
+  lessThan?: number;
+}
+
+export type EventCondition =
+  | { all: EventCondition[] }
+  | { either: EventCondition[] }
+  | { not: EventCondition }
+  | { event: string | string[] }
+  | { behaviour: string }
+  | { active: true }
+  | ({ property: string } & Test);
+
+export type When = { from: string; to: string } | { lastDays: number } | { fromDay: number; toDay?: number };
+
+export type PersonCondition =
+  | { all: PersonCondition[] }
+  | { either: PersonCondition[] }
+  | { not: PersonCondition }
+  | { did: EventCondition; atLeast?: number; atMost?: number; when?: When }
+  | { did: EventCondition; then: EventCondition; within: string; when?: When }
+  | { firstDid: EventCondition; when: When }
+  | ({ property: string; value?: 'FIRST' | 'LATEST' } & Test)
+  | { segment: number };
+
+/** How things are shown: events by what people call them, segments by their names. */
+export interface Names {
+  event: (name: string) => string;
+  segment: (id: number) => string;
+}
+
+export const has = <K extends string>(condition: object, key: K): condition is Record<K, unknown> =>
+  key in condition;
+
+const listOf = (value: string | string[]): string[] => (Array.isArray(value) ? value : [value]);
+
+const joined = (parts: string[], word: string) =>
+  parts.length < 2 ? (parts[0] ?? '') : `${parts.slice(0, -1).join(', ')} ${word} ${parts.at(-1)}`;
+
+const SHOWN_VALUES = 4;
+
+/** "is PT or ES", "at least 3". */
+export function sayTest(test: Test): string {
+  if (test.is !== undefined) {
+    const values = listOf(test.is);
+    const shown =
+      values.length > SHOWN_VALUES
+        ? [...values.slice(0, SHOWN_VALUES), `${values.length - SHOWN_VALUES} more`]
+        : values;
+    return `is ${joined(shown, 'or')}`;
+  }
+  if (test.contains !== undefined) return `contains \u201c${test.contains}\u201d`;
+  if (test.matches !== undefined) return `matches ${test.matches}`;
+  if (test.set !== undefined) return test.set ? 'is set' : 'is not set';
+  const bounds = [
+    test.atLeast !== undefined && `at least ${test.atLeast}`,
+    test.moreThan !== undefined && `more than ${test.moreThan}`,
+    test.atMost !== undefined && `at most ${test.atMost}`,
+    test.lessThan !== undefined && `less than ${test.lessThan}`,
+  ].filter((bound) => bound !== false);
+  return bounds.length > 0 ? `is ${bounds.join(' and ')}` : 'is anything';
+}
+
+export function sayEvents(condition: EventCondition, names: Names): string {
+  if ('all' in condition) {
+    const [first, ...rest] = condition.all;
+    if (!first) return 'any event';
+    return rest.length === 0
+      ? sayEvents(first, names)
+      : `${sayEvents(first, names)} with ${joined(
+          rest.map((each) => sayEvents(each, names)),
+          'and',
+        )}`;
+  }
+  if ('either' in condition)
+    return joined(
+      condition.either.map((each) => sayEvents(each, names)),
+      'or',
+    );
+  if ('not' in condition) return `not (${sayEvents(condition.not, names)})`;
+  if ('event' in condition) return joined(listOf(condition.event).map(names.event), 'or');
+  if ('behaviour' in condition) return `\u201c${condition.behaviour}\u201d`;
+  if ('active' in condition) return 'anything active';
+  return `${condition.property} ${sayTest(condition)}`;
+}
+
+function sayWhen(when: When): string {
+  if ('lastDays' in when) return `in the last ${when.lastDays} days`;
+  if ('fromDay' in when)
+    return when.toDay === undefined
+      ? `from their day ${when.fromDay} on`
+      : `on their days ${when.fromDay} to ${when.toDay}`;
+  return `from ${when.from} to before ${when.to}`;
+}
+
+const after = (text: string, when: When | undefined) => (when ? `${text} ${sayWhen(when)}` : text);
+
+const HOURS = /^PT(\d+)H$/;
+
+/** "36 hours" of PT36H; days where whole. */
+export function sayDuration(iso: string): string {
+  const hours = Number(HOURS.exec(iso)?.[1] ?? NaN);
+  if (!Number.isFinite(hours)) return iso;
+  return hours % 24 === 0 ? `${hours / 24} days` : `${hours} hours`;
+}
+
+export function sayPeople(condition: PersonCondition, names: Names): string {
+  if ('all' in condition)
+    return condition.all.length === 0
+      ? 'everyone'
+      : joined(
+          condition.all.map((each) => inner(each, names)),
+          'and',
+        );
+  if ('either' in condition)
+    return condition.either.length === 0
+      ? 'nobody'
+      : joined(
+          condition.either.map((each) => inner(each, names)),
+          'or',
+        );
+  if ('not' in condition) return `not (${sayPeople(condition.not, names)})`;
+  if ('firstDid' in condition)
+    return after(`who first did ${sayEvents(condition.firstDid, names)}`, condition.when);
+  if ('did' in condition) return sayDid(condition, names);
+  if ('segment' in condition) return `in \u201c${names.segment(condition.segment)}\u201d`;
+  return `whose ${condition.value === 'FIRST' ? 'first ' : ''}${condition.property} ${sayTest(condition)}`;
+}
+
+const inner = (condition: PersonCondition, names: Names) =>
+  ('all' in condition && condition.all.length > 1) || ('either' in condition && condition.either.length > 1)
+    ? `(${sayPeople(condition, names)})`
+    : sayPeople(condition, names);
+
+function sayDid(condition: Extract<PersonCondition, { did: EventCondition }>, names: Names): string {
+  const what = sayEvents(condition.did, names);
+  if ('then' in condition)
+    return after(
+      `who did ${what} and within ${sayDuration(condition.within)} ${sayEvents(condition.then, names)}`,
+      condition.when,
+    );
+  if (condition.atMost === 0) return after(`who did not do ${what}`, condition.when);
+  const least = condition.atLeast ?? 1;
+  const times =
+    condition.atMost !== undefined
+      ? ` ${least} to ${condition.atMost} times`
+      : least > 1
+        ? ` at least ${least} times`
+        : '';
+  return after(`who did ${what}${times}`, condition.when);
+}
+
+export const EVERYONE: PersonCondition = { all: [] };
+
+export const isEveryone = (condition: PersonCondition) => 'all' in condition && condition.all.length === 0;
+
+/** A behaviour or event with tests of its properties: the shape in which the editor shows most conditions on events. */
+export interface What {
+  subject: Exclude<EventCondition, { all: unknown } | { either: unknown } | { not: unknown }> | null;
+  tests: EventCondition[];
+  join: 'all' | 'either';
+}
+
+const isSubject = (condition: EventCondition) =>
+  'event' in condition || 'behaviour' in condition || 'active' in condition;
+
+const isTest = (condition: EventCondition): boolean =>
+  'property' in condition || ('not' in condition && 'property' in condition.not);
+
+/** Takes a condition apart into that shape; undefined if it has another. */
+export function whatOf(condition: EventCondition): What | undefined {
+  if (isSubject(condition)) return { subject: condition as What['subject'], tests: [], join: 'all' };
+  if (isTest(condition)) return { subject: null, tests: [condition], join: 'all' };
+  if ('either' in condition && condition.either.every(isTest))
+    return { subject: null, tests: condition.either, join: 'either' };
+  if (!('all' in condition)) return undefined;
+  const [first, ...rest] = condition.all;
+  if (!first) return { subject: null, tests: [], join: 'all' };
+  const subject = isSubject(first) ? (first as What['subject']) : null;
+  const tests = subject ? rest : condition.all;
+  const only = tests[0];
+  if (tests.length === 1 && only && 'either' in only && only.either.every(isTest))
+    return { subject, tests: only.either, join: 'either' };
+  return tests.every(isTest) ? { subject, tests, join: 'all' } : undefined;
+}
+
+/** Puts it together again. */
+export function conditionOf({ subject, tests, join }: What): EventCondition {
+  const bound: EventCondition[] = join === 'either' && tests.length > 1 ? [{ either: tests }] : tests;
+  const parts = subject ? [subject, ...bound] : bound;
+  const [only] = parts;
+  return parts.length === 1 && only ? only : { all: parts };
+}
