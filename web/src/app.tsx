@@ -11,6 +11,9 @@ import { theme } from './theme/theme';
 
 const TideTable = lazy(() => import('./rooms/tidetable/TideTable'));
 const Measures = lazy(() => import('./rooms/measures/Measures'));
+const Contrast = lazy(() => import('./rooms/contrast/Contrast'));
+const Segments = lazy(() => import('./rooms/segments/Segments'));
+const Register = lazy(() => import('./rooms/register/Register'));
 const Retention = lazy(() => import('./rooms/retention/Retention'));
 const Catalogue = lazy(() => import('./rooms/catalogue/Catalogue'));
 const Intake = lazy(() => import('./rooms/intake/Intake'));
@@ -40,6 +43,9 @@ function Door() {
         <Route path="/a/:app" element={<Frame />}>
           <Route path="tide" element={<TideTable />} />
           <Route path="measures" element={<Measures />} />
+          <Route path="contrast" element={<Contrast />} />
+          <Route path="segments" element={<Segments />} />
+          <Route path="register" element={<Register />} />
           <Route path="retention" element={<Retention />} />
           <Route path="catalogue" element={<Catalogue />} />
           <Route path="intake" element={<Intake />} />

@@ -1351,7 +1351,7 @@ export interface components {
             entries: number;
             installs: components["schemas"]["InstallOfPerson"][];
             page: components["schemas"]["EntryOfLog"][];
-            person: components["schemas"]["PersonView"];
+            person: components["schemas"]["RegisterPerson"];
             properties: components["schemas"]["FirstAndLatest"][];
         };
         PersonView: {
@@ -1492,13 +1492,39 @@ export interface components {
             most: number;
             property: string | null;
         };
+        RegisterPerson: {
+            /** Format: int32 */
+            activeDays: number;
+            /** Format: int64 */
+            events: number;
+            /** Format: date-time */
+            firstSeen: string;
+            id: string;
+            /** Format: int32 */
+            installs: number;
+            isAccount: boolean;
+            /** Format: date */
+            lastActive: string | null;
+            /** Format: date-time */
+            lastSeen: string;
+            name: string;
+            /** Format: int32 */
+            purchases: number;
+            /** Format: double */
+            revenue: number;
+            /** Format: int32 */
+            sessions: number;
+            /** Format: int32 */
+            unconverted: number;
+            values: (string | null)[];
+        };
         RegisterView: {
             columns: string[];
             currency: string;
             leftOut: string[];
             /** Format: int64 */
             people: number;
-            rows: components["schemas"]["PersonView"][];
+            rows: components["schemas"]["RegisterPerson"][];
         };
         Release: {
             platform: string;

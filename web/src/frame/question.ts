@@ -1,6 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { DayRange, Figure, RailView } from '../api/queries';
+import type { PersonCondition } from '../words/conditions';
 import { dayOf, isoOf } from '../words/dates';
 import { isFigure } from '../words/figures';
 
@@ -62,6 +63,17 @@ const isAsLong = (a: DayRange, b: DayRange) =>
 export function lastDays(rail: Pick<RailView, 'fullDaysEnd' | 'days'>, days: number): DayRange {
   const to = dayOf(rail.fullDaysEnd) > dayOf(rail.days.from) ? dayOf(rail.fullDaysEnd) : dayOf(rail.days.to);
   return { from: isoOf(Math.max(dayOf(rail.days.from), to - days)), to: isoOf(to) };
+}
+
+/** Some people as they stand in the address; undefined if none do. */
+export function peopleParam(text: string | null): PersonCondition | undefined {
+  if (text === null) return undefined;
+  try {
+    const value: unknown = JSON.parse(text);
+    return typeof value === 'object' && value !== null ? (value as PersonCondition) : undefined;
+  } catch {
+    return undefined;
+  }
 }
 
 export interface Asked {

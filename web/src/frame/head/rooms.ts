@@ -6,6 +6,14 @@ export const GROUPS = [
     rooms: [
       { path: 'measures', name: 'Measures', compares: false },
       { path: 'retention', name: 'Retention', compares: false },
+      { path: 'contrast', name: 'Side by side', compares: false },
+    ],
+  },
+  {
+    name: 'People',
+    rooms: [
+      { path: 'segments', name: 'Segments', compares: false },
+      { path: 'register', name: 'Register', compares: false },
     ],
   },
   {

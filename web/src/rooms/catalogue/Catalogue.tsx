@@ -11,10 +11,12 @@ import { useSession } from '../../api/queries';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
+import type { Asked } from '../../frame/question';
 import { useLetter } from '../../frame/keys';
 import { saveCsv } from '../../frame/saveCsv';
 import { RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
+import { Behaviours } from './Behaviours';
 import { eventCsv, propertyCsv } from './csv';
 import { EventRows } from './EventRows';
 import { eventFindings, propertyFindings } from './findings';
@@ -25,6 +27,7 @@ import './catalogue.css';
 const PARTS = [
   { value: 'events', name: 'events' },
   { value: 'properties', name: 'properties' },
+  { value: 'behaviours', name: 'named behaviours' },
 ] as const;
 
 type Part = (typeof PARTS)[number]['value'];
@@ -33,22 +36,27 @@ type Part = (typeof PARTS)[number]['value'];
 export default function Catalogue() {
   const frame = useFrame();
   const { asked, rail } = frame;
-  const part: Part = asked.param('part') === 'properties' ? 'properties' : 'events';
+  const part: Part = PARTS.find((each) => each.value === asked.param('part'))?.value ?? 'events';
+  const mayChange = useSession().data?.role !== 'READER';
   const options = SHOWN.filter((each) => part === 'events' || !each.ofEvents);
   const shown = options.find((each) => each.value === asked.param('show'))?.value ?? 'kept';
   if (!rail) return <NoEvents app={frame.app} />;
+  if (part === 'behaviours') {
+    return (
+      <>
+        <Sentence>
+          Which <PartWord asked={asked} part={part} /> are there?
+        </Sentence>
+        <Behaviours app={frame.app.key} mayChange={mayChange} />
+      </>
+    );
+  }
   const Room = part === 'events' ? Events : Properties;
   return (
     <>
       <Sentence>
-        Which{' '}
-        <ChoiceWord
-          label="Of what"
-          value={part}
-          options={PARTS}
-          onChange={(next) => asked.set({ part: next === 'events' ? null : next, show: null, open: null })}
-        />{' '}
-        were recorded in <RangeWord asked={asked} rail={rail} />, showing{' '}
+        Which <PartWord asked={asked} part={part} /> were recorded in <RangeWord asked={asked} rail={rail} />,
+        showing{' '}
         <ChoiceWord
           label="Showing"
           value={shown}
@@ -59,6 +67,17 @@ export default function Catalogue() {
       </Sentence>
       <Room frame={frame} shown={shown} />
     </>
+  );
+}
+
+function PartWord({ asked, part }: { asked: Asked; part: Part }) {
+  return (
+    <ChoiceWord
+      label="Of what"
+      value={part}
+      options={PARTS}
+      onChange={(next) => asked.set({ part: next === 'events' ? null : next, show: null, open: null })}
+    />
   );
 }
 

@@ -41,7 +41,7 @@ export function MeasureSentence({ asked, rail, words, set }: MeasureSentenceProp
   return (
     <>
       <Sentence>
-        <MeasureList asked={asked} words={words} set={set} />,{' '}
+        How do <MeasureList asked={asked} words={words} set={set} /> run,{' '}
         <ChoiceWord
           label="Course"
           value={words.course}

@@ -1,16 +1,21 @@
 import { lazy, Suspense, useEffect } from 'react';
+import { Link } from 'react-router';
 import type { Grain, RowView, TideTableView } from '../../api/queries';
 import { useTideTable } from '../../api/queries';
+import { useWords } from '../../api/words';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
 import { useLetter } from '../../frame/keys';
+import type { Asked } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { ComparedWord, RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
 import { figureTitle, isFigure } from '../../words/figures';
 import { GRAINS, dayOf, grainWord, periodWords } from '../../words/dates';
+import { measuresAddress } from './ask';
 import { findings } from './findings';
+import { Items } from './Items';
 import { TideRows } from './TideRows';
 import { csvRows } from './csv';
 import './tidetable.css';
@@ -54,6 +59,7 @@ export default function TideTable() {
 
 function View({ frame, view, grain }: { frame: FrameContext; view: TideTableView; grain: Grain }) {
   const { asked } = frame;
+  const words = useWords(asked.app);
   const shown = asked.param('open');
   const row = isFigure(shown) ? view.rows.find((each) => each.figure === shown) : undefined;
   const save = () => saveCsv(`${asked.app}-tide-table.csv`, csvRows(view, grain));
@@ -77,9 +83,31 @@ function View({ frame, view, grain }: { frame: FrameContext; view: TideTableView
       {row && (
         <Suspense fallback={<div style={{ height: 240 }} />}>
           <Chart row={row} view={view} grain={grain} frame={frame} />
+          <Further asked={asked} row={row} grain={grain} />
         </Suspense>
       )}
+      <Items asked={asked} hasItems={words.properties.some((property) => property.name === 'item')} />
     </Answer>
+  );
+}
+
+const SPLITS = ['channel', 'country', 'platform', 'app_version'] as const;
+
+/** The ways on from a figure: the same question in Measures, whole or split. */
+function Further({ asked, row, grain }: { asked: Asked; row: RowView; grain: Grain }) {
+  const words = useWords(asked.app);
+  const whole = measuresAddress(asked, row.figure, grain);
+  if (!whole) return null;
+  const known = SPLITS.filter((split) => words.properties.some((property) => property.name === split));
+  return (
+    <p className="further">
+      <Link to={whole}>Ask in Measures</Link>
+      {known.map((split) => (
+        <Link key={split} to={measuresAddress(asked, row.figure, grain, split) ?? whole}>
+          by {split}
+        </Link>
+      ))}
+    </p>
   );
 }
 

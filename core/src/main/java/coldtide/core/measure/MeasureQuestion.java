@@ -59,8 +59,9 @@ public record MeasureQuestion(
         }
         DayRange asked = range;
         compared.filter(other -> !other.isAsLongAs(asked)).ifPresent(other -> {
-            throw new IllegalArgumentException("The range compared with has " + other.days() + " days and the range asked"
-                    + " about " + asked.days() + "; they must be as long as each other, or as many whole months.");
+            throw new IllegalArgumentException(
+                    "The range compared with has " + other.days() + " days and the range asked" + " about "
+                            + asked.days() + "; they must be as long as each other, or as many whole months.");
         });
         names(measures, formulas);
         if (course.kind() != Course.Kind.EACH) {

@@ -6,7 +6,7 @@ import coldtide.core.log.RawEvent;
 import coldtide.core.register.PersonLog;
 import coldtide.core.who.ValueTest;
 import coldtide.server.engine.Asking.Asked;
-import coldtide.server.register.RegisterController.PersonView;
+import coldtide.server.register.RegisterController.RegisterPerson;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.List;
@@ -19,7 +19,7 @@ import java.util.TreeMap;
  * @param entries how many there are in all; {@code page} is some of them, newest first
  */
 record PersonLogView(
-        PersonView person,
+        RegisterPerson person,
         List<InstallOfPerson> installs,
         List<PersonLog.FirstAndLatest> properties,
         int entries,
@@ -64,7 +64,7 @@ record PersonLogView(
                         .distinct()
                         .toList());
         return new PersonLogView(
-                PersonView.of(
+                RegisterPerson.of(
                         log.person(), people.names(asked.app(), List.of(owner)).get(owner)),
                 log.installs().stream()
                         .map(each -> new InstallOfPerson(

@@ -86,7 +86,7 @@ class RegisterController {
 
     /** @param columns those shown, in the order of each row's values */
     record RegisterView(
-            long people, List<String> columns, List<PersonView> rows, List<String> leftOut, String currency) {}
+            long people, List<String> columns, List<RegisterPerson> rows, List<String> leftOut, String currency) {}
 
     /**
      * A person.
@@ -95,7 +95,7 @@ class RegisterController {
      * @param name by which the sender knows the account, or the install where no account was named
      * @param revenue in the app's currency; {@code unconverted} amounts without a rate are not in it
      */
-    record PersonView(
+    record RegisterPerson(
             String id,
             String name,
             boolean isAccount,
@@ -114,8 +114,8 @@ class RegisterController {
 
             @ArraySchema(schema = @Schema(types = {"string", "null"}))
             List<String> values) {
-        static PersonView of(PersonRow row, String name) {
-            return new PersonView(
+        static RegisterPerson of(PersonRow row, String name) {
+            return new RegisterPerson(
                     PersonNames.id(row.owner()),
                     name == null ? PersonNames.id(row.owner()) : name,
                     row.owner() > 0,
@@ -145,7 +145,7 @@ class RegisterController {
                     answer.people(),
                     question.columns(),
                     answer.rows().stream()
-                            .map(row -> PersonView.of(row, names.get(row.owner())))
+                            .map(row -> RegisterPerson.of(row, names.get(row.owner())))
                             .toList(),
                     reader.leftOut(),
                     asked.app().currency());

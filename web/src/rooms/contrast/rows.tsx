@@ -1,0 +1,128 @@
+import type { ContrastRow, ContrastView } from '../../api/contrast';
+import type { Finding } from '../../frame/Margin';
+import { measureValue, type MeasureUnit } from '../../words/measures';
+import { count, plural } from '../../words/numbers';
+
+const FIGURES: Record<string, { name: string; unit: MeasureUnit }> = {
+  ACTIVE_DAYS: { name: 'Active days for each', unit: 'RATIO' },
+  SESSIONS: { name: 'Sessions for each', unit: 'RATIO' },
+  SESSION_LENGTH: { name: 'Mean session length', unit: 'SECONDS' },
+  PAYER_SHARE: { name: 'Payer share', unit: 'SHARE' },
+  ARPU: { name: 'ARPU', unit: 'MONEY' },
+  PURCHASE_REVENUE: { name: 'Purchase revenue for each', unit: 'MONEY' },
+  AD_REVENUE: { name: 'Advert revenue for each', unit: 'MONEY' },
+  SUBSCRIPTION_REVENUE: { name: 'Subscription revenue for each', unit: 'MONEY' },
+  PURCHASES: { name: 'Purchases for each', unit: 'RATIO' },
+  ARPPU: { name: 'ARPPU', unit: 'MONEY' },
+  AOV: { name: 'AOV', unit: 'MONEY' },
+  UNINSTALLED: { name: 'Share with an uninstall', unit: 'SHARE' },
+};
+
+/** Below this rate of false discoveries a difference counts as one. */
+export const SURE = 0.05;
+
+export const isSure = (row: ContrastRow) => row.adjusted !== null && row.adjusted < SURE;
+
+export function rowName(row: ContrastRow, shown: (event: string) => string): string {
+  if (row.about === 'FIGURE') return FIGURES[row.name]?.name ?? row.name;
+  return row.about === 'EVENT_SHARE'
+    ? `${shown(row.name)}: people who did it`
+    : `${shown(row.name)}: times for each`;
+}
+
+export function rowUnit(row: ContrastRow): MeasureUnit {
+  if (row.about === 'FIGURE') return FIGURES[row.name]?.unit ?? 'NUMBER';
+  return row.about === 'EVENT_SHARE' ? 'SHARE' : 'RATIO';
+}
+
+const MINUS = '\u2212';
+
+/** A difference with its sign: in points for shares. */
+export function signedValue(value: number, unit: MeasureUnit, currency: string): string {
+  const text =
+    unit === 'SHARE'
+      ? `${Math.abs(value * 100).toFixed(1)} pt`
+      : unit === 'SECONDS'
+        ? `${Math.abs(value).toFixed(1)} s`
+        : measureValue(Math.abs(value), unit, currency);
+  return `${value < 0 ? MINUS : '+'}${text}`;
+}
+
+export function findings(
+  view: ContrastView,
+  rows: ContrastRow[],
+  shown: (event: string) => string,
+): Finding[] {
+  const sure = rows.filter(isSure).sort((a, b) => (a.adjusted ?? 1) - (b.adjusted ?? 1));
+  const found: Finding[] = [
+    {
+      key: 'people',
+      text: (
+        <>
+          <b>{count(view.first)}</b> active people against <b>{count(view.second)}</b>.
+        </>
+      ),
+    },
+    {
+      key: 'sure',
+      text:
+        sure.length === 0
+          ? `None of ${view.tests} figures differs by more than chance would give, corrected for how many were looked at.`
+          : `${sure.length} of ${view.tests} figures differ, corrected for how many were looked at. The surest: ${sure
+              .slice(0, 3)
+              .map((row) => rowName(row, shown))
+              .join('; ')}.`,
+    },
+  ];
+  if (view.both > 0) {
+    found.push({
+      key: 'both',
+      caution: true,
+      text: `${plural(view.both, 'active person is', 'active people are')} in both groups and counted in neither.`,
+    });
+  }
+  if (Math.min(view.first, view.second) < 100) {
+    found.push({
+      key: 'few',
+      caution: true,
+      text: 'With so few people in a group the intervals of means are rough.',
+    });
+  }
+  found.push({
+    key: 'cause',
+    caution: true,
+    text: 'A difference is no cause: people of the two groups may differ in other things too.',
+  });
+  return [...view.leftOut.map((text) => ({ key: text, text, caution: true })), ...found];
+}
+
+export function csvRows(rows: ContrastRow[], view: ContrastView): (string | number | null)[][] {
+  return [
+    [
+      'about',
+      'name',
+      'first',
+      'second',
+      'difference',
+      'low',
+      'high',
+      'p',
+      'p corrected',
+      'people first',
+      'people second',
+    ],
+    ...rows.map((row) => [
+      row.about.toLowerCase(),
+      row.name,
+      row.first,
+      row.second,
+      row.difference?.value ?? null,
+      row.difference?.low ?? null,
+      row.difference?.high ?? null,
+      row.difference?.p ?? null,
+      row.adjusted,
+      view.first,
+      view.second,
+    ]),
+  ];
+}

@@ -1,0 +1,87 @@
+import { Link } from 'react-router';
+import { useMeasures } from '../../api/measures';
+import type { Asked } from '../../frame/question';
+import { EVERYONE } from '../../words/conditions';
+import { count, money } from '../../words/numbers';
+import { ITEM_MEASURES, itemsAddress } from './ask';
+
+interface Item {
+  name: string;
+  revenue: number;
+  quantity: number;
+  purchases: number;
+}
+
+const SHOWN = 5;
+const MOST_ITEMS = 1000;
+
+/** What sold most and least in the range, by revenue and by quantity. */
+export function Items({ asked, hasItems }: { asked: Asked; hasItems: boolean }) {
+  const answer = useMeasures(
+    asked.app,
+    asked.range && hasItems
+      ? {
+          range: asked.range,
+          compared: null,
+          step: 'MONTH',
+          course: null,
+          measures: ITEM_MEASURES,
+          formulas: null,
+          only: null,
+          among: EVERYONE,
+          splits: [{ property: 'item', values: null, top: MOST_ITEMS, people: null }],
+          lenient: true,
+        }
+      : undefined,
+  );
+  const view = answer.data?.answer;
+  if (!view || answer.isError) return null;
+  const value = (measure: number, group: number) => view.range.measures[measure]?.groups[group]?.range ?? 0;
+  const items: Item[] = view.range.groups.flatMap((group, at) => {
+    const part = group.parts[0];
+    return part?.kind === 'VALUE'
+      ? [
+          {
+            name: part.value ?? '',
+            revenue: value(0, at),
+            quantity: value(1, at),
+            purchases: value(2, at),
+          },
+        ]
+      : [];
+  });
+  if (items.length === 0) return null;
+  const byRevenue = [...items].sort((a, b) => b.revenue - a.revenue);
+  const byQuantity = [...items].sort((a, b) => b.quantity - a.quantity);
+  const list = (title: string, of: Item[], say: (item: Item) => string) => (
+    <section aria-label={title}>
+      <h3>{title}</h3>
+      <table>
+        <tbody>
+          {of.map((item) => (
+            <tr key={item.name}>
+              <th scope="row">{item.name}</th>
+              <td className="number">{say(item)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+  const revenue = (item: Item) => money(item.revenue, view.currency);
+  const quantity = (item: Item) => `${count(item.quantity)} in ${count(item.purchases)} purchases`;
+  const least = items.length > SHOWN;
+  return (
+    <div className="items">
+      <h2 className="serif">
+        Items sold in the range <Link to={itemsAddress(asked)}>all {count(items.length)} in Measures</Link>
+      </h2>
+      <div className="item-lists">
+        {list('Most by revenue', byRevenue.slice(0, SHOWN), revenue)}
+        {list('Most by quantity', byQuantity.slice(0, SHOWN), quantity)}
+        {least && list('Least by revenue', byRevenue.slice(-SHOWN).reverse(), revenue)}
+        {least && list('Least by quantity', byQuantity.slice(-SHOWN).reverse(), quantity)}
+      </div>
+    </div>
+  );
+}
