@@ -26,8 +26,13 @@ import org.junit.jupiter.params.provider.EnumSource;
 class LooksTest {
     private static final List<String> ROOMS = List.of(
             "tide?open=REVENUE",
-            "measures?split=country",
+            "measures",
             "retention?by=day&ages=30",
+            "measures?split=%5B%7B%22property%22%3A%22country%22%7D%5D&compare=yes",
+            "contrast",
+            "segments",
+            "register",
+            "catalogue?part=behaviours",
             "catalogue?open=beacon_lit",
             "intake",
             "settings");

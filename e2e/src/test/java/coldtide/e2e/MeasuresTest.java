@@ -6,22 +6,35 @@ import static org.assertj.core.api.Assertions.assertThat;
 import coldtide.server.Application;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.util.Locale;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
 @ExtendWith(Application.class)
 class MeasuresTest {
-    /** People or events of the week of 4 May 2026, by SQL. */
-    private static String week(String count, String condition) throws SQLException {
-        long value = Visitor.sql("""
+    private static final String SPRING = "measures?days=2026-04-06..2026-06-28&by=week";
+
+    /** Something of the events of some days, by SQL. */
+    private static long days(String what, String from, String to, String condition) throws SQLException {
+        return Visitor.sql("""
                 select %s from event e
                 join app a on a.id = e.app_id and a.key = 'gullcombe'
                 join event_name n on n.id = e.name_id
                 join event_context c on c.id = e.context_id
                 join (%s) w using (install_id)
-                where (e.time at time zone 'Europe/Lisbon')::date between '2026-05-04' and '2026-05-10' and %s""".formatted(count, Visitor.WHOSE, condition));
+                where (e.time at time zone 'Europe/Lisbon')::date between '%s' and '%s' and %s""".formatted(what, Visitor.WHOSE, from, to, condition));
+    }
+
+    private static String week(String what, String condition) throws SQLException {
+        return shown(days(what, "2026-05-04", "2026-05-10", condition));
+    }
+
+    private static String shown(long value) {
         return String.format(Locale.ROOT, "%,d", value);
     }
 
@@ -29,51 +42,186 @@ class MeasuresTest {
         return page.locator("tr[data-period='2026-05-04'] td");
     }
 
+    private static String param(String name, String json) {
+        return "&" + name + "=" + URLEncoder.encode(json.replace('\'', '"'), StandardCharsets.UTF_8);
+    }
+
+    /** Chooses in a field of a form that proposes names as one types. */
+    private static void propose(Page page, String label, String name) {
+        Locator field = page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName(label).setExact(true)).last();
+        field.fill(name);
+        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(name).setExact(true)).click();
+    }
+
+    private static void pick(Page page, String label, String option) {
+        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true)).last().click();
+        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(option).setExact(true)).click();
+    }
+
+    /** How many people lit a beacon with three stars on Android in two countries last month? Asked by mouse from nothing. */
+    @Test
+    void threeStarsOnAndroidInTwoCountriesLastMonth() throws SQLException {
+        try (Visitor visitor = Visitor.in("measures")) {
+            Page page = visitor.page;
+            visitor.word("Range").click();
+            page.getByText("last month").click();
+            visitor.choose("Step", "month");
+            visitor.word("Measure a").click();
+            propose(page, "what", "beacon_lit");
+            page.getByText("with a property …").click();
+            propose(page, "Property", "stars");
+            page.getByLabel("one of").last().fill("3");
+            page.keyboard().press("Enter");
+            page.getByText("and another …").click();
+            propose(page, "Property", "platform");
+            page.getByLabel("one of").last().fill("android");
+            page.keyboard().press("Enter");
+            page.getByText("and another …").click();
+            propose(page, "Property", "country");
+            for (String country : new String[] {"US", "GB"}) {
+                page.getByLabel("one of").last().fill(country);
+                page.keyboard().press("Enter");
+            }
+            page.keyboard().press("Escape");
+            page.keyboard().press("Escape");
+            // The demo of the tests ends on 28 June, so its last whole month is May.
+            long truth = days(
+                    "count(distinct person)",
+                    "2026-05-01",
+                    "2026-05-31",
+                    "n.name = 'beacon_lit' and e.properties ->> 'stars' = '3' and c.properties ->> 'platform' = 'android'"
+                            + " and c.properties ->> 'country' in ('US', 'GB')");
+            assertThat(truth).isPositive();
+            assertThat(visitor.word("Measure a"))
+                    .hasText("people who did beacon_lit with stars is 3, platform is android and country is US or GB");
+            assertThat(page.locator("tr.whole td").last()).hasText(shown(truth));
+            assertThat(page.locator(".margin")).containsText(shown(truth) + " people who did beacon_lit");
+        }
+    }
+
+    /** Is a peak in push_opened explained by one campaign? */
+    @Test
+    void whetherOneCampaignExplainsAPeakIsSaid() throws SQLException {
+        try (Visitor visitor = Visitor.in(SPRING.replace("&by=week", "")
+                + param("m", "[{'name':'a','kind':'EVENTS','what':{'event':'push_opened'}}]"))) {
+            Page page = visitor.page;
+            visitor.word("Split by").click();
+            propose(page, "by a property", "campaign");
+            page.keyboard().press("Escape");
+            assertThat(visitor.word("Split by")).hasText("campaign");
+            assertThat(page.locator(".margin")).containsText("Highest on");
+            assertThat(page.locator(".margin")).containsText(Pattern.compile("Of the rise, [−0-9.]+ % is "));
+            Locator all = page.locator(".groups tr[data-group='all together'] td").nth(1);
+            assertThat(all)
+                    .hasText(shown(days("count(*)", "2026-04-06", "2026-06-28", "n.name = 'push_opened'")));
+        }
+    }
+
+    /** Revenue per active person by channel, against the month before. */
+    @Test
+    void revenuePerActivePersonByChannelAgainstTheMonthBefore() {
+        try (Visitor visitor = Visitor.in("measures?days=2026-05-01..2026-05-31&by=month")) {
+            Page page = visitor.page;
+            visitor.word("Measure a").click();
+            pick(page, "Measure", "sum of a property of");
+            propose(page, "of property", "revenue");
+            page.keyboard().press("Escape");
+            visitor.word("Add").click();
+            page.getByText("a formula").click();
+            page.getByLabel("b =").fill("a / activ");
+            page.keyboard().press("Enter");
+            assertThat(page.locator(".fall")).containsText("speaks of \"activ\"; known are a, active");
+            visitor.word("Formula b").click();
+            page.getByLabel("b =").fill("a / active");
+            page.keyboard().press("Enter");
+            visitor.word("Split by").click();
+            propose(page, "by a property", "channel");
+            page.keyboard().press("Escape");
+            visitor.choose("Comparison", "an earlier range");
+            assertThat(visitor.word("Compared with")).hasText("the month before");
+            assertThat(page.locator(".groups thead"))
+                    .containsText(Pattern.compile("a: sum of revenue.*before.*change.*of all.*b = a / active.*before.*change"));
+            Locator row = page.locator(".groups tbody tr").nth(1).locator("td");
+            double revenue = number(row.nth(1).textContent());
+            double each = number(row.nth(5).textContent());
+            assertThat(revenue).isPositive();
+            assertThat(each).isPositive().isLessThan(revenue);
+            assertThat(page.locator(".margin")).containsText("in the range compared with");
+        }
+    }
+
+    private static double number(String text) {
+        return Double.parseDouble(text.replaceAll("[^0-9.]", ""));
+    }
+
     @Test
     void aCellIsWhatSqlSaysWhateverTheMeasureAndTheSplit() throws SQLException {
-        try (Visitor visitor = Visitor.in("measures?days=2026-04-06..2026-06-28&by=week")) {
+        try (Visitor visitor = Visitor.in(SPRING)) {
             Page page = visitor.page;
             String active = "n.name not in ('push_received', 'uninstall_detected')";
             assertThat(cells(page)).hasText(new String[] {week("count(distinct person)", active)});
-            visitor.choose("What they did", "beacon_lit");
-            visitor.choose("Split by", "platform");
+            visitor.go("/a/gullcombe/" + SPRING + param("m", "[{'name':'a','kind':'EVENTS','what':{'event':'beacon_lit'}}]")
+                    + param("split", "[{'property':'platform'}]"));
             String lit = "n.name = 'beacon_lit' and c.properties ->> 'platform' = ";
-            assertThat(cells(page).nth(0)).hasText(week("count(distinct person)", "n.name = 'beacon_lit'"));
-            assertThat(page.locator(".measures thead th").nth(2)).hasText("android");
-            assertThat(cells(page).nth(1)).hasText(week("count(distinct person)", lit + "'android'"));
-            assertThat(cells(page).nth(2)).hasText(week("count(distinct person)", lit + "'ios'"));
-            visitor.choose("Measure", "How often did people do");
-            assertThat(cells(page).nth(1)).hasText(week("count(*)", lit + "'android'"));
+            assertThat(cells(page).nth(0)).hasText(week("count(*)", lit + "'android'"));
+            assertThat(cells(page).nth(1)).hasText(week("count(*)", lit + "'ios'"));
             assertThat(page.locator("figure [role=img]"))
-                    .hasAttribute(
-                            "aria-label",
-                            java.util.regex.Pattern.compile("times by week\\. android: from .*; ios: from .*"));
-            assertThat(page.url())
-                    .contains("measure=events")
-                    .contains("event=beacon_lit")
-                    .contains("split=platform");
+                    .hasAttribute("aria-label", Pattern.compile("times by period\\. android: from .*; ios: from .*"));
+            page.getByLabel("Draw ios").click();
+            assertThat(cells(page)).hasCount(1);
+            for (String shape : new String[] {"bars", "stacked bars", "share bars"}) {
+                visitor.choose("Shape", shape);
+                assertThat(page.locator("figure [role=img]")).isVisible();
+            }
+            visitor.choose("Shape", "ranked bars of the whole range");
+            assertThat(page.locator(".ranked-bar")).hasCount(1);
         }
     }
 
     @Test
-    void aCopiedLinkHoldsTheWholeQuestionAndBackTakesAWordBack() {
-        try (Visitor visitor =
-                Visitor.in("measures?days=2026-04-06..2026-06-28&by=month&event=purchase&split=country&top=3")) {
+    void backTakesAWordBackAndAnOldAddressSaysWhatIsGone() {
+        try (Visitor visitor = Visitor.in(SPRING + param("split", "[{'property':'country','top':3}]"))) {
             Page page = visitor.page;
-            assertThat(visitor.word("Grain")).hasText("month");
-            assertThat(visitor.word("Values told apart")).hasText("its 3 largest values");
-            assertThat(page.locator(".measures thead th")).hasCount(6);
-            visitor.choose("Split by", "nothing");
-            assertThat(page.locator(".measures thead th")).hasCount(2);
+            assertThat(page.locator(".groups tbody tr")).hasCount(6);
+            visitor.word("Split by").click();
+            page.getByLabel("Remove split 1").click();
+            page.keyboard().press("Escape");
+            assertThat(page.locator(".groups")).hasCount(0);
             page.goBack();
-            assertThat(page.locator(".measures thead th")).hasCount(6);
-            assertThat(page.locator(".margin")).containsText("Other values, and events without one");
+            assertThat(page.locator(".groups tbody tr")).hasCount(6);
+            visitor.go("/a/gullcombe/" + SPRING + param("split", "[{'property':'<b>gone</b>'}]") + "&among={");
+            assertThat(page.locator(".margin"))
+                    .containsText("No property named \"<b>gone</b>\" was ever received.");
+            assertThat(page.locator(".margin")).containsText("\"among\" in the address could not be read");
+            assertThat(page.locator(".margin b", new Page.LocatorOptions().setHasText("gone")))
+                    .hasCount(0);
+            assertThat(page.locator("tr.whole td")).hasCount(1);
+        }
+    }
+
+    @Test
+    void aFilterStandsApartFromTheQuestion() throws SQLException {
+        try (Visitor visitor = Visitor.in(SPRING)) {
+            Page page = visitor.page;
+            visitor.word("Only").click();
+            page.getByText("where a property …").click();
+            propose(page, "Property", "platform");
+            page.getByLabel("one of").last().fill("ios");
+            page.keyboard().press("Enter");
+            page.keyboard().press("Escape");
+            page.keyboard().press("Escape");
+            String ios = "n.name not in ('push_received', 'uninstall_detected') and c.properties ->> 'platform' = 'ios'";
+            assertThat(cells(page)).hasText(new String[] {week("count(distinct person)", ios)});
+            assertThat(page.locator(".only-filter")).containsText("it is no part of the question above");
+            page.getByText("everything again").click();
+            assertThat(visitor.word("Only")).hasText("everything");
         }
     }
 
     @Test
     void whatIsMissingSomewhereAndWhatIsNotWholeIsSaid() {
-        try (Visitor visitor = Visitor.in("measures?days=2026-04-08..2026-06-28&by=week&event=ad_finished")) {
+        try (Visitor visitor = Visitor.in("measures?days=2026-04-08..2026-06-28&by=week"
+                + param("m", "[{'name':'a','kind':'PEOPLE','what':{'event':'ad_finished'}}]"))) {
             Locator margin = visitor.page.locator(".margin");
             assertThat(margin).containsText("ad_finished is not sent by android 1.7.1");
             assertThat(margin).containsText("The range begins or ends within a week");
@@ -84,15 +232,18 @@ class MeasuresTest {
     void theKeyboardAloneIsEnough() {
         try (Visitor visitor = Visitor.in("measures?days=2026-04-06..2026-06-28")) {
             Page page = visitor.page;
-            page.locator(".measures").waitFor();
+            page.locator(".measures").first().waitFor();
             page.keyboard().press(".");
-            assertThat(visitor.word("Measure")).isFocused();
-            page.keyboard().press(".");
-            assertThat(visitor.word("What they did")).isFocused();
+            assertThat(visitor.word("Measure a")).isFocused();
             page.keyboard().press("Enter");
+            page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("what")).focus();
+            page.keyboard().press("ControlOrMeta+a");
             page.keyboard().type("beacon_f");
+            page.keyboard().press("ArrowDown");
             page.keyboard().press("Enter");
-            assertThat(visitor.word("What they did")).hasText("beacon_failed");
+            page.keyboard().press("Escape");
+            page.keyboard().press("Escape");
+            assertThat(visitor.word("Measure a")).hasText("people who did beacon_failed");
         }
     }
 }

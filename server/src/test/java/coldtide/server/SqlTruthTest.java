@@ -34,6 +34,10 @@ class SqlTruthTest {
     static {
         FIGURES.put("INSTALLS", "select count(*) from (select min(day) as day from e group by install) f where" + IN);
         FIGURES.put("NEW_PEOPLE", "select count(*) from (select min(day) as day from e group by person) f where" + IN);
+        FIGURES.put(
+                "FIRST_PATH",
+                "select count(*) from (select min(day) as day from e where name = 'beacon_lit'"
+                        + " and properties ->> 'level' = '1' group by person) f where" + IN);
         FIGURES.put("ACTIVE_PEOPLE", "select count(distinct person) from e where active and" + IN);
         FIGURES.put("SESSIONS", "select count(*) from sessions where" + IN);
         FIGURES.put("SESSION_LENGTH", "select avg(seconds) from sessions where" + IN);
@@ -64,10 +68,28 @@ class SqlTruthTest {
                 days < 2 ? null : ratio(figure("PERSON_DAYS", from, to) / days, figure("ACTIVE_PEOPLE", from, to));
             case "PAYER_SHARE" -> ratio(figure("PAYERS", from, to), figure("ACTIVE_PEOPLE", from, to));
             case "ARPU" -> ratio(figure("REVENUE", from, to), figure("ACTIVE_PEOPLE", from, to));
+            case "ARPDAU" -> ratio(figure("REVENUE", from, to), figure("PERSON_DAYS", from, to));
+            case "GONE_QUIET" -> goneQuiet(from, to);
             case "ARPPU" -> ratio(figure("REVENUE", from, to), figure("PAYERS", from, to));
             case "AOV" -> ratio(figure("PURCHASE_REVENUE", from, to), figure("PURCHASES", from, to));
             default -> Truth.number(FIGURES.get(name), from, to);
         };
+    }
+
+    /** Active in the period before and not in this one; unknown where the period before is not whole in the data. */
+    private static Double goneQuiet(LocalDate from, LocalDate to) throws SQLException {
+        boolean isMonth = from.getDayOfMonth() == 1 && to.equals(from.plusMonths(1));
+        LocalDate before = isMonth ? from.minusMonths(1) : from.minusDays(to.toEpochDay() - from.toEpochDay());
+        if (Truth.number("select 1 from e having min(day) > ?", before) != null) {
+            return null;
+        }
+        return Truth.number(
+                "select count(distinct person) from e where active and day >= ? and day < ? and person not in"
+                        + " (select person from e where active and day >= ? and day < ?)",
+                before,
+                from,
+                from,
+                to);
     }
 
     private static Double ratio(double over, double under) {
@@ -101,7 +123,7 @@ class SqlTruthTest {
         LocalDate latestFrom = LocalDate.parse(latest.get("from").asString());
         LocalDate latestTo = LocalDate.parse(latest.get("to").asString());
         assertThat(latestTo).isBeforeOrEqualTo(to);
-        assertThat(answer.get("rows").size()).isEqualTo(18);
+        assertThat(answer.get("rows").size()).isEqualTo(21);
         for (JsonNode row : answer.get("rows")) {
             String name = row.get("figure").asString();
             JsonNode series = row.get("series");

@@ -60,7 +60,7 @@ public final class Truth {
         return connection.prepareStatement(sql);
     }
 
-    /** One number, null if there is none. */
+    /** One number, null if there is no row or nothing in it. */
     public static Double number(String sql, Object... values) throws SQLException {
         try (Connection connection = Application.sql();
                 PreparedStatement statement = ask(connection, sql)) {
@@ -68,7 +68,9 @@ public final class Truth {
                 statement.setObject(i + 1, values[i]);
             }
             try (ResultSet row = statement.executeQuery()) {
-                row.next();
+                if (!row.next()) {
+                    return null;
+                }
                 double value = row.getDouble(1);
                 return row.wasNull() ? null : value;
             }

@@ -6,6 +6,8 @@ import coldtide.server.access.DemoAccount;
 import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
+import coldtide.server.store.Behaviour;
+import coldtide.server.store.BehaviourRepository;
 import coldtide.server.store.EventWriter;
 import coldtide.server.store.ExchangeRate;
 import coldtide.server.store.ExchangeRateRepository;
@@ -28,6 +30,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -75,11 +78,29 @@ class DemoLoader implements ApplicationRunner {
         }
     }
 
+    private static final String DEMO = "demo";
+
+    /** What an analyst of the world would name first. */
+    private static final Map<String, Behaviour.Words> BEHAVIOURS = Map.of(
+            "any play",
+            new Behaviour.Words(
+                    "What people come for.",
+                    DEMO,
+                    "{\"event\": [\"beacon_started\", \"lamp_trimmed\", \"storm_met\", \"part_traded\"]}",
+                    false),
+            "first beacon lit",
+            new Behaviour.Words(
+                    "The end of the first-time path.",
+                    DEMO,
+                    "{\"all\": [{\"event\": \"beacon_lit\"}, {\"property\": \"level\", \"is\": \"1\"}]}",
+                    true));
+
     private final Settings settings;
     private final DemoAccount account;
     private final AppRepository apps;
     private final ReleaseRepository releases;
     private final MarkRepository marks;
+    private final BehaviourRepository behaviours;
     private final ExchangeRateRepository rates;
     private final EventWriter writer;
     private final ImportRepository imports;
@@ -93,6 +114,7 @@ class DemoLoader implements ApplicationRunner {
             AppRepository apps,
             ReleaseRepository releases,
             MarkRepository marks,
+            BehaviourRepository behaviours,
             ExchangeRateRepository rates,
             EventWriter writer,
             ImportRepository imports,
@@ -104,6 +126,7 @@ class DemoLoader implements ApplicationRunner {
         this.apps = apps;
         this.releases = releases;
         this.marks = marks;
+        this.behaviours = behaviours;
         this.rates = rates;
         this.writer = writer;
         this.imports = imports;
@@ -146,6 +169,7 @@ class DemoLoader implements ApplicationRunner {
                     App.USUAL_LATE_LIMIT_DAYS));
             scenario.releases().forEach(release -> releases.save(release(app, scenario, release)));
             world.marks().forEach(mark -> marks.save(mark(app, mark)));
+            BEHAVIOURS.forEach((name, words) -> behaviours.save(new Behaviour(app.id(), name, words, DEMO)));
             rates.saveAll(world.rates().stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());

@@ -49,7 +49,7 @@ record MeasureAsk(
                 implementation = CourseAsk.class)
         CourseAsk course,
 
-        @Valid @NotNull List<OneMeasure> measures,
+        @NotNull List<@Valid OneMeasure> measures,
 
         @Schema(types = {"array", "null"}) @Valid List<OneFormula> formulas,
 

@@ -91,6 +91,9 @@ public class Named {
     public Behaviour write(App app, Behaviour behaviour) {
         boolean known = behaviours.named(app.id(), behaviour.name()).isPresent();
         audit.note(app, known ? "behaviour changed" : "behaviour named", behaviour.name() + ": " + behaviour.what());
+        if (behaviour.endsFirstPath()) {
+            behaviours.firstPathEndsByNoOtherThan(app.id(), behaviour.name());
+        }
         return behaviours.save(behaviour);
     }
 

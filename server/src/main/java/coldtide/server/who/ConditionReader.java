@@ -134,6 +134,7 @@ public final class ConditionReader {
 
     private PersonCondition segment(Part part) {
         int id = (int) part.only("segment").whole("segment", 0);
+        notWithin(part, "segment " + id);
         Names.Rule rule = names.segment(id)
                 .orElseThrow(() -> new Unknown(
                         part.fault("segment", "names segment number " + id + ", which is not there"),
@@ -144,22 +145,26 @@ public final class ConditionReader {
         if (rule instanceof Names.Fixed fixed) {
             return new PersonCondition.Listed(fixed.people());
         }
-        return inside(part, "segment " + id, () -> people(part.of(((Names.Living) rule).among(), "segment")));
+        return inside("segment " + id, () -> people(part.of(((Names.Living) rule).among(), "segment")));
     }
 
     private EventCondition behaviour(Part part) {
         String name = part.only("behaviour").text("behaviour");
+        notWithin(part, "behaviour " + name);
         JsonNode what = names.behaviour(name)
                 .orElseThrow(() -> new Unknown(
                         part.fault("behaviour", "names \"" + Part.shown(name) + "\", a behaviour that is not there"),
                         "There is no behaviour \"" + Part.shown(name) + "\"."));
-        return inside(part, "behaviour " + name, () -> event(part.of(what, "behaviour")));
+        return inside("behaviour " + name, () -> event(part.of(what, "behaviour")));
     }
 
-    private <T> T inside(Part part, String name, Supplier<T> reading) {
+    private void notWithin(Part part, String name) {
         if (within.contains(name)) {
             throw part.fault("speaks of the " + name + " within itself");
         }
+    }
+
+    private <T> T inside(String name, Supplier<T> reading) {
         within.push(name);
         try {
             return reading.get();

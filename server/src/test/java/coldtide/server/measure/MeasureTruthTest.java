@@ -54,8 +54,7 @@ class MeasureTruthTest {
             String value = part.get("value").isNull()
                     ? part.get("kind").asString()
                     : part.get("value").asString();
-            JsonNode periods =
-                    table.get("measures").get(0).get("groups").get(g).get("periods");
+            JsonNode periods = table.get("measures").get(0).get("groups").get(g).get("periods");
             for (int p = 0; p < periods.size(); p++) {
                 String key = table.get("periods").get(p).get("days").get("from").asString() + " " + value;
                 if (periods.get(p).asLong() > 0) {
@@ -69,19 +68,20 @@ class MeasureTruthTest {
     @ParameterizedTest
     @CsvSource({"DAY,day", "WEEK,week", "MONTH,month"})
     void activePeopleAndEventsByPlatformAreWhatSqlSays(String step, String unit) throws SQLException {
-        String key = "select date_trunc('" + unit + "', day)::date || ' ' || coalesce(c.properties ->> 'platform', 'x'), ";
+        String key =
+                "select date_trunc('" + unit + "', day)::date || ' ' || coalesce(c.properties ->> 'platform', 'x'), ";
         String where = CONTEXT + "active" + DAYS + " group by 1";
         String split = ",'splits':[{'property':'platform'}]";
-        assertThat(cells(table(step, measure("EVENTS", "") + split)))
-                .isEqualTo(Truth.counts(key + "count(*)" + where));
+        assertThat(cells(table(step, measure("EVENTS", "") + split))).isEqualTo(Truth.counts(key + "count(*)" + where));
         assertThat(cells(table(step, measure("PEOPLE", "") + split)))
                 .isEqualTo(Truth.counts(key + "count(distinct person)" + where));
     }
 
     @Test
     void anEventByItsOwnPropertyIsWhatSqlSays() throws SQLException {
-        JsonNode table =
-                table("WEEK", measure("PEOPLE", ",'what':{'event':'beacon_lit'}") + ",'splits':[{'property':'level','top':3}]");
+        JsonNode table = table(
+                "WEEK",
+                measure("PEOPLE", ",'what':{'event':'beacon_lit'}") + ",'splits':[{'property':'level','top':3}]");
         String where = " from e where name = 'beacon_lit'" + DAYS;
         Map<String, Long> best = Truth.counts("select properties ->> 'level', count(distinct person)" + where
                 + " group by 1 order by 2 desc, 1 limit 3");
@@ -134,7 +134,10 @@ class MeasureTruthTest {
     void figuresOfPropertiesAreWhatSqlSays(String kind, String property, String rest, String sql) throws SQLException {
         JsonNode all = table(
                         "WEEK",
-                        measure(kind, ",'property':'" + property + "'" + (rest == null ? "" : rest) + ",'what':{'active':true}"))
+                        measure(
+                                kind,
+                                ",'property':'" + property + "'" + (rest == null ? "" : rest)
+                                        + ",'what':{'active':true}"))
                 .get("measures")
                 .get(0)
                 .get("all");
@@ -162,17 +165,15 @@ class MeasureTruthTest {
                 .isCloseTo(Truth.number("select avg(seconds)" + where), within(1e-6));
         assertThat(measures.get(2).get("all").get("range").asDouble())
                 .isCloseTo(
-                        Truth.number("select percentile_cont(0.5) within group (order by seconds)" + where), within(1e-6));
+                        Truth.number("select percentile_cont(0.5) within group (order by seconds)" + where),
+                        within(1e-6));
         assertThat(measures.get(3).get("all").get("range").asDouble()).isPositive();
     }
 
     /** Revenue per active person by channel, against the month before. */
     @Test
     void aFormulaByChannelAgainstTheMonthBeforeIsWhatSqlSays() throws SQLException {
-        Answer answer = Caller.demo()
-                .postText(
-                        "/api/apps/gullcombe/measures",
-                        """
+        Answer answer = Caller.demo().postText("/api/apps/gullcombe/measures", """
                         {"range":{"from":"2026-05-01","to":"2026-06-01"},"compared":{"from":"2026-04-01","to":"2026-05-01"},
                          "step":"MONTH","measures":[{"name":"revenue","kind":"SUM","property":"revenue"}],
                          "formulas":[{"name":"each","text":"revenue / active"}],"splits":[{"property":"channel","top":3}]}""");
@@ -181,8 +182,12 @@ class MeasureTruthTest {
             JsonNode table = view.get(month);
             String from = table.get("periods").get(0).get("days").get("from").asString();
             for (int g = 0; g < 3; g++) {
-                String channel =
-                        table.get("groups").get(g).get("parts").get(0).get("value").asString();
+                String channel = table.get("groups")
+                        .get(g)
+                        .get("parts")
+                        .get(0)
+                        .get("value")
+                        .asString();
                 String where = " join event_context c on c.id = context_id where active and day >= '" + from
                         + "' and day < date '" + from + "' + interval '1 month' and c.properties ->> 'channel' = ?";
                 double revenue = Truth.number(
@@ -190,7 +195,12 @@ class MeasureTruthTest {
                                 + where.replace("active", "m.active"),
                         channel);
                 double active = Truth.number("select count(distinct person) from e" + where, channel);
-                assertThat(table.get("measures").get(1).get("groups").get(g).get("range").asDouble())
+                assertThat(table.get("measures")
+                                .get(1)
+                                .get("groups")
+                                .get(g)
+                                .get("range")
+                                .asDouble())
                         .as(channel + " " + from)
                         .isCloseTo(revenue / active, within(1e-9));
             }

@@ -43,7 +43,8 @@ class NamedTest {
     }
 
     private static String segment(String name, String among, boolean fixed) {
-        return "{'name':'" + name + "','description':'for a test','owner':'','among':" + among + ",'fixed':" + fixed + "}";
+        return "{'name':'" + name + "','description':'for a test','owner':'','among':" + among + ",'fixed':" + fixed
+                + "}";
     }
 
     private static double people(String among) {
@@ -55,16 +56,27 @@ class NamedTest {
 
     @Test
     void aBehaviourStandsForItsEventsEverywhere() throws SQLException {
-        done("PUT", "behaviours", behaviour("three stars", "{'all':[{'event':'beacon_lit'},{'property':'stars','is':'3'}]}", false));
-        double truth = Truth.number("select count(distinct person) from e where name = 'beacon_lit'"
-                + " and properties ->> 'stars' = '3'");
-        assertThat(people("{'did':{'behaviour':'three stars'}}")).isEqualTo(truth).isPositive();
+        done(
+                "PUT",
+                "behaviours",
+                behaviour("three stars", "{'all':[{'event':'beacon_lit'},{'property':'stars','is':'3'}]}", false));
+        double truth = Truth.number(
+                "select count(distinct person) from e where name = 'beacon_lit'" + " and properties ->> 'stars' = '3'");
+        assertThat(people("{'did':{'behaviour':'three stars'}}"))
+                .isEqualTo(truth)
+                .isPositive();
         JsonNode measured = done(
                 "POST",
                 "measures",
                 "{'range':{'from':'2026-03-09','to':'2026-06-29'},'step':'MONTH','measures':"
                         + "[{'name':'a','kind':'PEOPLE','what':{'behaviour':'three stars'}}]}");
-        assertThat(measured.get("answer").get("range").get("measures").get(0).get("all").get("range").asDouble())
+        assertThat(measured.get("answer")
+                        .get("range")
+                        .get("measures")
+                        .get(0)
+                        .get("all")
+                        .get("range")
+                        .asDouble())
                 .isEqualTo(truth);
 
         JsonNode segment = done("POST", "segments", segment("stars", "{'did':{'behaviour':'three stars'}}", false));
@@ -76,22 +88,28 @@ class NamedTest {
         done("PUT", "behaviours", behaviour("three stars", "{'event':'crash'}", false));
         assertThat(people("{'segment':" + segment.get("id") + "}"))
                 .isEqualTo(Truth.number("select count(distinct person) from e where name = 'crash'"));
-        assertThat(call("DELETE", "segments/" + segment.get("id"), "{}").status()).isEqualTo(200);
-        assertThat(call("DELETE", "behaviours?name=three%20stars", "{}").status()).isEqualTo(200);
-        assertThat(call("POST", "people-count", "{'among':{'did':{'behaviour':'three stars'}}}").text())
+        assertThat(call("DELETE", "segments/" + segment.get("id"), "{}").status())
+                .isEqualTo(200);
+        assertThat(call("DELETE", "behaviours?name=three%20stars", "{}").status())
+                .isEqualTo(200);
+        assertThat(call("POST", "people-count", "{'among':{'did':{'behaviour':'three stars'}}}")
+                        .text())
                 .contains("among.did.behaviour")
                 .contains("a behaviour that is not there");
     }
 
     @Test
     void namesThatSpeakOfThemselvesAreRefused() {
-        Answer self = call("PUT", "behaviours", behaviour("loop", "{'either':[{'behaviour':'loop'},{'event':'crash'}]}", false));
+        Answer self = call(
+                "PUT", "behaviours", behaviour("loop", "{'either':[{'behaviour':'loop'},{'event':'crash'}]}", false));
         assertThat(self.status()).isEqualTo(400);
         assertThat(self.text()).contains("speaks of the behaviour loop within itself");
         JsonNode first = done("POST", "segments", segment("inner", "{'property':'platform','is':'ios'}", false));
         JsonNode second = done("POST", "segments", segment("outer", "{'segment':" + first.get("id") + "}", false));
         Answer round = call(
-                "PUT", "segments/" + first.get("id"), segment("inner", "{'not':{'segment':" + second.get("id") + "}}", false));
+                "PUT",
+                "segments/" + first.get("id"),
+                segment("inner", "{'not':{'segment':" + second.get("id") + "}}", false));
         assertThat(round.status()).isEqualTo(400);
         assertThat(round.text()).contains("within itself");
         Answer taken = call("POST", "segments", segment("outer", "{'property':'platform','is':'ios'}", false));
@@ -102,13 +120,17 @@ class NamedTest {
 
     @Test
     void aListStaysAsItWasFoundAndARemovedSegmentIsSaidByName() throws SQLException {
-        JsonNode list = done("POST", "segments", segment("buyers <b>as found</b>", "{'did':{'event':'purchase'}}", true));
+        JsonNode list =
+                done("POST", "segments", segment("buyers <b>as found</b>", "{'did':{'event':'purchase'}}", true));
         double buyers = Truth.number("select count(distinct person) from e where name = 'purchase'");
         assertThat(list.get("people").asDouble()).isEqualTo(buyers);
-        assertThat(list.get("origin").asString()).startsWith("Found at the watermark ").contains("purchase");
+        assertThat(list.get("origin").asString())
+                .startsWith("Found at the watermark ")
+                .contains("purchase");
         String in = "{'segment':" + list.get("id") + "}";
         assertThat(people(in)).isEqualTo(buyers);
-        assertThat(people("{'all':[" + in + ",{'not':{'did':{'event':'purchase'}}}]}")).isZero();
+        assertThat(people("{'all':[" + in + ",{'not':{'did':{'event':'purchase'}}}]}"))
+                .isZero();
         Answer rule = call("PUT", "segments/" + list.get("id"), segment("buyers", "{'all':[]}", true));
         assertThat(rule.text()).contains("it has no rule to change");
 
@@ -123,13 +145,24 @@ class NamedTest {
                 .endsWith(" by demo.");
     }
 
+    private static JsonNode named(String name) {
+        for (JsonNode behaviour : Caller.demo().get(APP + "behaviours").json()) {
+            if (behaviour.get("name").asString().equals(name)) {
+                return behaviour;
+            }
+        }
+        throw new AssertionError("There is no behaviour " + name + ".");
+    }
+
     @Test
     void theFirstTimePathEndsByOneBehaviour() throws SQLException {
+        JsonNode before = named("first beacon lit");
+        assertThat(before.get("endsFirstPath").asBoolean()).isTrue();
         done("PUT", "behaviours", behaviour("first light", "{'event':'beacon_lit'}", true));
         done("PUT", "behaviours", behaviour("lesson over", "{'event':'lesson_finished'}", true));
-        JsonNode behaviours = Caller.demo().get(APP + "behaviours").json();
-        assertThat(behaviours.get(0).get("endsFirstPath").asBoolean()).isFalse();
-        assertThat(behaviours.get(1).get("endsFirstPath").asBoolean()).isTrue();
+        assertThat(named("first beacon lit").get("endsFirstPath").asBoolean()).isFalse();
+        assertThat(named("first light").get("endsFirstPath").asBoolean()).isFalse();
+        assertThat(named("lesson over").get("endsFirstPath").asBoolean()).isTrue();
         JsonNode rows = done(
                         "POST",
                         "tide-table",
@@ -139,18 +172,26 @@ class NamedTest {
                 .get("rows");
         for (JsonNode row : rows) {
             String truth = switch (row.get("figure").asString()) {
-                case "FIRST_PATH" -> "select count(*) from (select person, min(day) as day from e"
-                        + " where name = 'lesson_finished' group by person) f where day >= '2026-05-04' and day < '2026-06-01'";
-                case "GONE_QUIET" -> "select count(distinct person) from e where active and day >= '2026-04-06'"
-                        + " and day < '2026-05-04' and person not in (select person from e where active"
-                        + " and day >= '2026-05-04' and day < '2026-06-01')";
+                case "FIRST_PATH" ->
+                    "select count(*) from (select person, min(day) as day from e"
+                            + " where name = 'lesson_finished' group by person) f where day >= '2026-05-04' and day < '2026-06-01'";
+                case "GONE_QUIET" ->
+                    "select count(distinct person) from e where active and day >= '2026-04-06'"
+                            + " and day < '2026-05-04' and person not in (select person from e where active"
+                            + " and day >= '2026-05-04' and day < '2026-06-01')";
                 default -> null;
             };
             if (truth != null) {
-                assertThat(row.get("range").asDouble()).isEqualTo(Truth.number(truth)).isPositive();
+                assertThat(row.get("range").asDouble())
+                        .isEqualTo(Truth.number(truth))
+                        .isPositive();
             }
         }
         call("DELETE", "behaviours?name=first%20light", "{}");
         call("DELETE", "behaviours?name=lesson%20over", "{}");
+        done(
+                "PUT",
+                "behaviours",
+                behaviour("first beacon lit", before.get("what").toString(), true));
     }
 }

@@ -42,13 +42,15 @@ class RegisterTest {
         List<Double> found = new ArrayList<>();
         view.get("rows").forEach(row -> found.add(row.get("revenue").asDouble()));
         for (int i = 0; i < 10; i++) {
-            double truth = Truth.number("select sum(case revenue_type when 'refund' then -eur else eur end) from money where "
-                    + quiet + " group by person order by 1 desc limit 1 offset " + i);
+            double truth =
+                    Truth.number("select sum(case revenue_type when 'refund' then -eur else eur end) from money where "
+                            + quiet + " group by person order by 1 desc limit 1 offset " + i);
             assertThat(found.get(i)).isCloseTo(truth, within(1e-6));
         }
         JsonNode best = view.get("rows").get(0);
         assertThat(best.get("events").asDouble())
-                .isEqualTo(Truth.number("select count(*) from e where person = " + person(best.get("id").asString())));
+                .isEqualTo(Truth.number("select count(*) from e where person = "
+                        + person(best.get("id").asString())));
         JsonNode log = Caller.demo()
                 .get("/api/apps/gullcombe/register/" + best.get("id").asString() + "?most=100")
                 .json()
@@ -58,7 +60,8 @@ class RegisterTest {
         for (JsonNode entry : log.get("page")) {
             sessions += entry.get("session").asBoolean() ? 1 : 0;
         }
-        assertThat(sessions).isEqualTo(Math.min(log.get("person").get("sessions").asInt(), sessions));
+        assertThat(sessions)
+                .isEqualTo(Math.min(log.get("person").get("sessions").asInt(), sessions));
         assertThat(Caller.demo()
                         .get("/api/apps/gullcombe/register?name="
                                 + best.get("name").asString())
@@ -86,7 +89,8 @@ class RegisterTest {
             pages.addAll(ids(order, 25, 35));
             assertThat(pages).as(order).isEqualTo(whole).doesNotHaveDuplicates();
         }
-        Answer refused = ask(Caller.demo(), "gullcombe", "{'by':'EVENTS','largestFirst':true,'columns':[],'from':0,'most':501}");
+        Answer refused =
+                ask(Caller.demo(), "gullcombe", "{'by':'EVENTS','largestFirst':true,'columns':[],'from':0,'most':501}");
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.text()).contains("A page has 1 to 500 people");
         assertThat(Caller.demo().get("/api/apps/gullcombe/register/a999999999").status())
@@ -132,42 +136,64 @@ class RegisterTest {
                         "{\"name\":\"list\",\"description\":\"\",\"owner\":\"\",\"among\":{\"all\":[]},\"fixed\":true}")
                 .json();
         assertThat(list.get("people").asInt()).isEqualTo(3);
-        String id = keeper.get("/api/apps/erasing/register?name=anna").json().get(0).asString();
-        assertThat(keeper.call("DELETE", "/api/apps/erasing/register/" + id, Map.of("typed", "ana")).text())
+        String id =
+                keeper.get("/api/apps/erasing/register?name=anna").json().get(0).asString();
+        assertThat(keeper.call("DELETE", "/api/apps/erasing/register/" + id, Map.of("typed", "ana"))
+                        .text())
                 .contains("This is not the name of the person; nothing was erased.");
-        assertThat(Caller.demo().call("DELETE", "/api/apps/erasing/register/" + id, Map.of("typed", "anna")).status())
+        assertThat(Caller.demo()
+                        .call("DELETE", "/api/apps/erasing/register/" + id, Map.of("typed", "anna"))
+                        .status())
                 .as("only a keeper may")
                 .isEqualTo(403);
 
         JsonNode erased = keeper.call("DELETE", "/api/apps/erasing/register/" + id, Map.of("typed", "anna"))
                 .json();
-        assertThat(erased.get("events").asInt()).as("anna's own, and what the phone did before it named her").isEqualTo(3);
+        assertThat(erased.get("events").asInt())
+                .as("anna's own, and what the phone did before it named her")
+                .isEqualTo(3);
         assertThat(erased.get("heldBack").asInt()).isEqualTo(1);
         JsonNode after = ask(keeper, "erasing", all).json().get("answer");
         assertThat(after.get("people").asInt()).isEqualTo(2);
         assertThat(keeper.get("/api/apps/erasing/register?name=anna").json()).isEmpty();
         assertThat(keeper.get("/api/apps/erasing/register/" + id).status()).isEqualTo(404);
-        assertThat(keeper.get("/api/apps/erasing/segments").json().get(0).get("people").asInt())
+        assertThat(keeper.get("/api/apps/erasing/segments")
+                        .json()
+                        .get(0)
+                        .get("people")
+                        .asInt())
                 .isEqualTo(2);
 
         bring(keeper, file);
-        assertThat(ask(keeper, "erasing", all).json().get("answer").get("people").asInt())
+        assertThat(ask(keeper, "erasing", all)
+                        .json()
+                        .get("answer")
+                        .get("people")
+                        .asInt())
                 .isEqualTo(2);
         assertThat(count("select count(*) from event where app_id = ?")).isEqualTo(2);
-        assertThat(count("select count(*) from account where app_id = ? and key = 'anna'")).isZero();
-        assertThat(count("select count(*) from install where app_id = ? and key = 'phone-2'")).isZero();
-        assertThat(count("select count(*) from install where app_id = ? and key = 'phone-1'")).isEqualTo(1);
-        assertThat(count("select count(*) from event_context where app_id = ? and properties::text like '%Secretville%'"))
+        assertThat(count("select count(*) from account where app_id = ? and key = 'anna'"))
+                .isZero();
+        assertThat(count("select count(*) from install where app_id = ? and key = 'phone-2'"))
+                .isZero();
+        assertThat(count("select count(*) from install where app_id = ? and key = 'phone-1'"))
+                .isEqualTo(1);
+        assertThat(
+                        count(
+                                "select count(*) from event_context where app_id = ? and properties::text like '%Secretville%'"))
                 .isZero();
         String audit = keeper.get("/api/audit").text();
-        assertThat(audit).contains("person erased").contains("3 events and 1 rows held back").doesNotContain("anna");
+        assertThat(audit)
+                .contains("person erased")
+                .contains("3 events and 1 rows held back")
+                .doesNotContain("anna");
     }
 
     private static long count(String sql) throws SQLException {
         try (Connection connection = Application.sql();
                 Statement statement = connection.createStatement();
-                ResultSet row = statement.executeQuery(
-                        sql.replace("?", "(select id from app where key = 'erasing')"))) {
+                ResultSet row =
+                        statement.executeQuery(sql.replace("?", "(select id from app where key = 'erasing')"))) {
             row.next();
             return row.getLong(1);
         }
@@ -180,7 +206,10 @@ class RegisterTest {
         String state = "";
         for (int i = 0; i < 600 && !state.equals("DONE"); i++) {
             Thread.sleep(50);
-            state = keeper.get("/api/apps/erasing/imports/" + id).json().get("state").asString();
+            state = keeper.get("/api/apps/erasing/imports/" + id)
+                    .json()
+                    .get("state")
+                    .asString();
             assertThat(state).isNotIn("REFUSED", "BROKEN_OFF");
         }
         Application.part(coldtide.server.engine.Engine.class)

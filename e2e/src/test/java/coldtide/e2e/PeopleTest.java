@@ -1,0 +1,154 @@
+package coldtide.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.server.Application;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.sql.SQLException;
+import java.util.Locale;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Segments, the register, a person's log, two groups side by side. */
+@ExtendWith(Application.class)
+class PeopleTest {
+    private static Locator button(Page page, String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    private static void pick(Page page, String label, String option) {
+        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true)).last().click();
+        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(option).setExact(true)).click();
+    }
+
+    /** Who are the ten best payers that went quiet in the last two weeks? */
+    @Test
+    void theTenBestPayersGoneQuiet() throws SQLException {
+        try (Visitor visitor = Visitor.in("register")) {
+            Page page = visitor.page;
+            visitor.word("Among").click();
+            button(page, "something they did").click();
+            pick(page, "People", "who did not do");
+            pick(page, "When", "in the last days");
+            page.keyboard().press("Escape");
+            assertThat(visitor.word("Among")).hasText("who did not do anything active in the last 14 days");
+            long quiet = Visitor.sql("""
+                    select count(*) from (
+                      select person from event e join app a on a.id = e.app_id and a.key = 'gullcombe'
+                      join event_name n on n.id = e.name_id join (%s) w using (install_id)
+                      group by person having count(*) filter (where n.name not in ('push_received', 'uninstall_detected')
+                        and (e.time at time zone 'Europe/Lisbon')::date >= '2026-06-15') = 0) q""".formatted(Visitor.WHOSE));
+            assertThat(page.locator(".margin")).containsText(String.format(Locale.ROOT, "%,d people", quiet));
+            Locator rows = page.locator(".register tbody tr");
+            assertThat(rows).hasCount(50);
+            double before = Double.MAX_VALUE;
+            for (int i = 0; i < 10; i++) {
+                double revenue = Double.parseDouble(
+                        rows.nth(i).locator("td").nth(1).textContent().replaceAll("[^0-9.]", ""));
+                assertThat(revenue).isPositive().isLessThanOrEqualTo(before);
+                before = revenue;
+            }
+            String name = rows.first().getAttribute("data-person");
+            rows.first().getByRole(AriaRole.BUTTON).click();
+            assertThat(page.locator(".log-entries h1")).hasText(name);
+            assertThat(page.locator(".log-head")).containsText("1 of " + String.format(Locale.ROOT, "%,d", quiet));
+            button(page, "Next person").click();
+            assertThat(page.locator(".log-entries h1")).not().hasText(name);
+            page.goBack();
+            page.goBack();
+            assertThat(rows).hasCount(50);
+            page.getByLabel("Find an account or install").fill(name);
+            page.keyboard().press("Enter");
+            assertThat(page.locator(".log-entries h1")).hasText(name);
+        }
+    }
+
+    @Test
+    void aSegmentIsMadeNestedCountedUsedAndCannotVanishWhileUsed() {
+        try (Visitor visitor = Visitor.in("segments")) {
+            Page page = visitor.page;
+            button(page, "Make a segment").click();
+            page.getByLabel("Name").fill("iOS or <i>new</i>");
+            button(page, "a property").click();
+            page.getByLabel("Property").fill("platform");
+            page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("platform")).click();
+            page.getByLabel("one of").fill("ios");
+            page.keyboard().press("Enter");
+            button(page, "a group of conditions").click();
+            assertThat(page.locator(".segment-sentence"))
+                    .hasText("People whose platform is ios and (whose  is  or who did anything active).");
+            page.locator(".condition-group [aria-label='Remove this condition']").first().click();
+            assertThat(page.locator("[role=status]").first()).containsText("of all");
+            button(page, "Make it").click();
+            Locator row = page.locator("tr[data-segment='iOS or <i>new</i>']");
+            assertThat(row).isVisible();
+            assertThat(row.locator("td").nth(2)).hasText(java.util.regex.Pattern.compile("[0-9,]+"));
+            String people = row.locator("td").nth(2).textContent();
+
+            row.getByText("measure").click();
+            assertThat(visitor.word("Among")).hasText("in “iOS or <i>new</i>”");
+            page.goBack();
+            row.getByText("people", new Locator.GetByTextOptions().setExact(true)).click();
+            assertThat(page.locator(".margin")).containsText(people + " people");
+            page.goBack();
+
+            button(page, "Make a segment").click();
+            page.getByLabel("Name").fill("built on it");
+            button(page, "a segment").click();
+            button(page, "Make it").click();
+            assertThat(page.locator("tr[data-segment='built on it']")).isVisible();
+            row.getByText("remove").click();
+            assertThat(page.locator("[role=alert]")).containsText("is used by the segment \"built on it\"");
+            page.locator("tr[data-segment='built on it']").getByText("remove").click();
+            assertThat(page.locator("tr[data-segment='built on it']")).hasCount(0);
+            row.getByText("remove").click();
+            assertThat(row).hasCount(0);
+        }
+    }
+
+    @Test
+    void twoGroupsStandSideBySide() {
+        try (Visitor visitor = Visitor.in("contrast?days=2026-04-06..2026-06-28")) {
+            Page page = visitor.page;
+            assertThat(page.locator("tr[data-row='FIGURE ARPU']")).isVisible();
+            assertThat(page.locator("tr[data-row='EVENT_SHARE purchase']")).isVisible();
+            assertThat(page.locator(".margin")).containsText("corrected for how many were looked at");
+            assertThat(page.locator(".margin")).containsText("A difference is no cause");
+            visitor.choose("Order", "how sure the difference is");
+            assertThat(page.locator(".contrast tbody tr").first().locator("td").last())
+                    .containsText("p ");
+        }
+    }
+
+    @Test
+    void aBehaviourIsNamedAndChosenLikeAnEvent() {
+        try (Visitor visitor = Visitor.in("catalogue?part=behaviours")) {
+            Page page = visitor.page;
+            assertThat(page.locator("tr[data-behaviour='any play']")).containsText("beacon_started, lamp_trimmed");
+            button(page, "Name a behaviour").click();
+            page.getByLabel("Name").fill("met trouble");
+            for (String event : new String[] {"storm_met", "crash"}) {
+                if (event.equals("crash")) {
+                    page.getByText("or something else …").click();
+                }
+                page.getByRole(AriaRole.COMBOBOX).last().fill(event);
+                page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(event).setExact(true)).click();
+            }
+            button(page, "Write it down").click();
+            Locator row = page.locator("tr[data-behaviour='met trouble']");
+            assertThat(row).containsText("storm_met or crash");
+            visitor.go("/a/gullcombe/measures?days=2026-04-06..2026-06-28");
+            visitor.word("Measure a").click();
+            page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("what")).fill("met tr");
+            page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("met trouble")).click();
+            page.keyboard().press("Escape");
+            assertThat(visitor.word("Measure a")).hasText("people who did “met trouble”");
+            visitor.go("/a/gullcombe/catalogue?part=behaviours");
+            row.getByText("remove").click();
+            assertThat(row).hasCount(0);
+        }
+    }
+}
