@@ -235,7 +235,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_3"];
+        get: operations["list_4"];
         put?: never;
         post: operations["announce"];
         delete?: never;
@@ -478,6 +478,22 @@ export interface paths {
         get: operations["rail"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/rates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_3"];
+        put?: never;
+        post: operations["bring"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1178,6 +1194,16 @@ export interface components {
             /** Format: date-time */
             revoked: string | null;
         };
+        KnownRates: {
+            currency: string;
+            /** Format: int64 */
+            days: number;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            latest: number;
+        };
         Line: {
             field: string | null;
             id: string | null;
@@ -1245,6 +1271,15 @@ export interface components {
             currency: string;
             leftOut: string[];
             range: components["schemas"]["TableView"];
+        };
+        Missing: {
+            /** Format: int64 */
+            amounts: number;
+            currency: string;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
         };
         NewApp: {
             currency: string;
@@ -1409,6 +1444,13 @@ export interface components {
             /** @enum {string} */
             unit: "COUNT" | "PEOPLE" | "SHARE" | "SECONDS" | "MONEY";
             versions: components["schemas"]["VersionView"][];
+        };
+        RateText: {
+            text: string;
+        };
+        RatesView: {
+            known: components["schemas"]["KnownRates"][];
+            missing: components["schemas"]["Missing"][];
         };
         Reading: {
             columns: components["schemas"]["Column"][];
@@ -2137,7 +2179,7 @@ export interface operations {
             };
         };
     };
-    list_3: {
+    list_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -2656,6 +2698,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredRailView"];
+                };
+            };
+        };
+    };
+    list_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesView"];
+                };
+            };
+        };
+    };
+    bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RateText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RatesView"];
                 };
             };
         };

@@ -155,6 +155,28 @@ export function useImportMarks(app: string) {
   });
 }
 
+/** Rates that are known, and what is missing. */
+export function useRates(app: string) {
+  return useQuery({
+    queryKey: [...appKey(app), 'rates'],
+    queryFn: () => answered(api.GET('/api/apps/{app}/rates', { params: { path: { app } } })),
+  });
+}
+
+/** Every figure of money may change. */
+export function useBringRates(app: string) {
+  return useMutation({
+    mutationFn: async (file: File) =>
+      answered(
+        api.POST('/api/apps/{app}/rates', {
+          params: { path: { app } },
+          body: { text: await file.text() },
+        }),
+      ),
+    onSuccess: () => queryClient.invalidateQueries({ queryKey: appKey(app) }),
+  });
+}
+
 export function useAudit(page: number) {
   return useQuery({
     queryKey: ['audit', page],

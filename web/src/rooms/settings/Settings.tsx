@@ -7,11 +7,13 @@ import { KeyList } from './KeyList';
 import { MarkList } from './MarkList';
 import { OwnPassword } from './OwnPassword';
 import { PeopleList } from './PeopleList';
+import { RateList } from './RateList';
 import { ReleaseList } from './ReleaseList';
 import './settings.css';
 
 const PARTS = {
   marks: 'Releases and marks',
+  rates: 'Exchange rates',
   people: 'People',
   keys: 'Keys',
   audit: 'What was done',
@@ -54,6 +56,7 @@ export default function Settings() {
         {may && part === 'people' && <PeopleList />}
         {may && part === 'keys' && <KeyList app={app} />}
         {may && part === 'audit' && <AuditList app={app} />}
+        {part === 'rates' && <RateList app={app} mayChange={role !== 'READER'} />}
         {part === 'you' && <OwnPassword />}
         {part === 'marks' && (
           <>

@@ -14,6 +14,8 @@ import coldtide.world.WorldEvent;
 import coldtide.world.scenario.Scenario;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -45,6 +47,51 @@ final class WorldLog {
         WorldLog log = new WorldLog(world);
         world.eachPerson(events -> events.forEach(log::add));
         return log.builder.build().orElseThrow();
+    }
+
+    /** A log under way whose newest events are still to come, in the order of their arrival. */
+    static final class Arriving {
+        private final WorldLog log;
+        private final List<WorldEvent> newest;
+        private int next;
+
+        private Arriving(WorldLog log, List<WorldEvent> newest) {
+            this.log = log;
+            this.newest = newest;
+        }
+
+        EventLogBuilder builder() {
+            return log.builder;
+        }
+
+        /** Adds the next so many. */
+        void add(int events) {
+            int end = Math.min(newest.size(), next + events);
+            newest.subList(next, end).forEach(log::add);
+            next = end;
+        }
+    }
+
+    /** A world but for the events of its end, at least so many. */
+    static Arriving arriving(Scenario scenario, int atLeast) {
+        World world = new World(scenario);
+        WorldLog log = new WorldLog(world);
+        long days = 1 + (long) atLeast * scenario.weeks() * 7 / (60L * scenario.people());
+        long cut = scenario.end()
+                .plusDays(1 - days)
+                .atStartOfDay(scenario.zone())
+                .toInstant()
+                .toEpochMilli();
+        List<WorldEvent> newest = new ArrayList<>();
+        world.eachPerson(events -> events.forEach(event -> {
+            if (event.receivedMillis() >= cut) {
+                newest.add(event);
+            } else {
+                log.add(event);
+            }
+        }));
+        newest.sort(Comparator.comparingLong(WorldEvent::receivedMillis));
+        return new Arriving(log, newest);
     }
 
     static EventLog fill(Scenario scenario, DuckDBConnection connection) throws Exception {

@@ -48,14 +48,25 @@ class MeasuresTest {
 
     /** Chooses in a field of a form that proposes names as one types. */
     private static void propose(Page page, String label, String name) {
-        Locator field = page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName(label).setExact(true)).last();
+        Locator field = page.getByRole(
+                        AriaRole.COMBOBOX,
+                        new Page.GetByRoleOptions().setName(label).setExact(true))
+                .last();
         field.fill(name);
-        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(name).setExact(true)).click();
+        page.getByRole(
+                        AriaRole.OPTION,
+                        new Page.GetByRoleOptions().setName(name).setExact(true))
+                .click();
     }
 
     private static void pick(Page page, String label, String option) {
-        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true)).last().click();
-        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(option).setExact(true)).click();
+        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
+                .last()
+                .click();
+        page.getByRole(
+                        AriaRole.OPTION,
+                        new Page.GetByRoleOptions().setName(option).setExact(true))
+                .click();
     }
 
     /** How many people lit a beacon with three stars on Android in two countries last month? Asked by mouse from nothing. */
@@ -111,9 +122,9 @@ class MeasuresTest {
             assertThat(visitor.word("Split by")).hasText("campaign");
             assertThat(page.locator(".margin")).containsText("Highest on");
             assertThat(page.locator(".margin")).containsText(Pattern.compile("Of the rise, [−0-9.]+ % is "));
-            Locator all = page.locator(".groups tr[data-group='all together'] td").nth(1);
-            assertThat(all)
-                    .hasText(shown(days("count(*)", "2026-04-06", "2026-06-28", "n.name = 'push_opened'")));
+            Locator all =
+                    page.locator(".groups tr[data-group='all together'] td").nth(1);
+            assertThat(all).hasText(shown(days("count(*)", "2026-04-06", "2026-06-28", "n.name = 'push_opened'")));
         }
     }
 
@@ -140,7 +151,8 @@ class MeasuresTest {
             visitor.choose("Comparison", "an earlier range");
             assertThat(visitor.word("Compared with")).hasText("the month before");
             assertThat(page.locator(".groups thead"))
-                    .containsText(Pattern.compile("a: sum of revenue.*before.*change.*of all.*b = a / active.*before.*change"));
+                    .containsText(Pattern.compile(
+                            "a: sum of revenue.*before.*change.*of all.*b = a / active.*before.*change"));
             Locator row = page.locator(".groups tbody tr").nth(1).locator("td");
             double revenue = number(row.nth(1).textContent());
             double each = number(row.nth(5).textContent());
@@ -160,7 +172,8 @@ class MeasuresTest {
             Page page = visitor.page;
             String active = "n.name not in ('push_received', 'uninstall_detected')";
             assertThat(cells(page)).hasText(new String[] {week("count(distinct person)", active)});
-            visitor.go("/a/gullcombe/" + SPRING + param("m", "[{'name':'a','kind':'EVENTS','what':{'event':'beacon_lit'}}]")
+            visitor.go("/a/gullcombe/" + SPRING
+                    + param("m", "[{'name':'a','kind':'EVENTS','what':{'event':'beacon_lit'}}]")
                     + param("split", "[{'property':'platform'}]"));
             String lit = "n.name = 'beacon_lit' and c.properties ->> 'platform' = ";
             assertThat(cells(page).nth(0)).hasText(week("count(*)", lit + "'android'"));
@@ -190,8 +203,7 @@ class MeasuresTest {
             page.goBack();
             assertThat(page.locator(".groups tbody tr")).hasCount(6);
             visitor.go("/a/gullcombe/" + SPRING + param("split", "[{'property':'<b>gone</b>'}]") + "&among={");
-            assertThat(page.locator(".margin"))
-                    .containsText("No property named \"<b>gone</b>\" was ever received.");
+            assertThat(page.locator(".margin")).containsText("No property named \"<b>gone</b>\" was ever received.");
             assertThat(page.locator(".margin")).containsText("\"among\" in the address could not be read");
             assertThat(page.locator(".margin b", new Page.LocatorOptions().setHasText("gone")))
                     .hasCount(0);
@@ -210,7 +222,8 @@ class MeasuresTest {
             page.keyboard().press("Enter");
             page.keyboard().press("Escape");
             page.keyboard().press("Escape");
-            String ios = "n.name not in ('push_received', 'uninstall_detected') and c.properties ->> 'platform' = 'ios'";
+            String ios =
+                    "n.name not in ('push_received', 'uninstall_detected') and c.properties ->> 'platform' = 'ios'";
             assertThat(cells(page)).hasText(new String[] {week("count(distinct person)", ios)});
             assertThat(page.locator(".only-filter")).containsText("it is no part of the question above");
             page.getByText("everything again").click();
@@ -236,7 +249,8 @@ class MeasuresTest {
             page.keyboard().press(".");
             assertThat(visitor.word("Measure a")).isFocused();
             page.keyboard().press("Enter");
-            page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("what")).focus();
+            page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("what"))
+                    .focus();
             page.keyboard().press("ControlOrMeta+a");
             page.keyboard().type("beacon_f");
             page.keyboard().press("ArrowDown");

@@ -16,12 +16,18 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @ExtendWith(Application.class)
 class PeopleTest {
     private static Locator button(Page page, String name) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
     private static void pick(Page page, String label, String option) {
-        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true)).last().click();
-        page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(option).setExact(true)).click();
+        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
+                .last()
+                .click();
+        page.getByRole(
+                        AriaRole.OPTION,
+                        new Page.GetByRoleOptions().setName(option).setExact(true))
+                .click();
     }
 
     /** Who are the ten best payers that went quiet in the last two weeks? */
@@ -74,13 +80,16 @@ class PeopleTest {
             page.getByLabel("Name").fill("iOS or <i>new</i>");
             button(page, "a property").click();
             page.getByLabel("Property").fill("platform");
-            page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("platform")).click();
+            page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("platform"))
+                    .click();
             page.getByLabel("one of").fill("ios");
             page.keyboard().press("Enter");
             button(page, "a group of conditions").click();
             assertThat(page.locator(".segment-sentence"))
                     .hasText("People whose platform is ios and (whose  is  or who did anything active).");
-            page.locator(".condition-group [aria-label='Remove this condition']").first().click();
+            page.locator(".condition-group [aria-label='Remove this condition']")
+                    .first()
+                    .click();
             assertThat(page.locator("[role=status]").first()).containsText("of all");
             button(page, "Make it").click();
             Locator row = page.locator("tr[data-segment='iOS or <i>new</i>']");
@@ -91,7 +100,8 @@ class PeopleTest {
             row.getByText("measure").click();
             assertThat(visitor.word("Among")).hasText("in “iOS or <i>new</i>”");
             page.goBack();
-            row.getByText("people", new Locator.GetByTextOptions().setExact(true)).click();
+            row.getByText("people", new Locator.GetByTextOptions().setExact(true))
+                    .click();
             assertThat(page.locator(".margin")).containsText(people + " people");
             page.goBack();
 
@@ -135,15 +145,20 @@ class PeopleTest {
                     page.getByText("or something else …").click();
                 }
                 page.getByRole(AriaRole.COMBOBOX).last().fill(event);
-                page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName(event).setExact(true)).click();
+                page.getByRole(
+                                AriaRole.OPTION,
+                                new Page.GetByRoleOptions().setName(event).setExact(true))
+                        .click();
             }
             button(page, "Write it down").click();
             Locator row = page.locator("tr[data-behaviour='met trouble']");
             assertThat(row).containsText("storm_met or crash");
             visitor.go("/a/gullcombe/measures?days=2026-04-06..2026-06-28");
             visitor.word("Measure a").click();
-            page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("what")).fill("met tr");
-            page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("met trouble")).click();
+            page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("what"))
+                    .fill("met tr");
+            page.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("met trouble"))
+                    .click();
             page.keyboard().press("Escape");
             assertThat(visitor.word("Measure a")).hasText("people who did “met trouble”");
             visitor.go("/a/gullcombe/catalogue?part=behaviours");

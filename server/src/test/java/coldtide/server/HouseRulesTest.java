@@ -65,6 +65,7 @@ class HouseRulesTest {
                         "coldtide.core.release..",
                         "coldtide.core.register..",
                         "coldtide.core.contrast..",
+                        "coldtide.core.money..",
                         "coldtide.core.measure..")
                 .whereLayer("rooms")
                 .mayNotBeAccessedByAnyLayer()
@@ -136,6 +137,7 @@ class HouseRulesTest {
             "rail",
             "intake",
             "marks",
+            "rates",
             "demo");
 
     @ParameterizedTest
@@ -151,6 +153,7 @@ class HouseRulesTest {
                 "rail",
                 "intake",
                 "marks",
+                "rates",
                 "demo"
             })
     void roomsDoNotUseEachOther(String room) {

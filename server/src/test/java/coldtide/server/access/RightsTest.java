@@ -40,6 +40,7 @@ class RightsTest {
                 "words",
                 "behaviours",
                 "segments",
+                "rates",
                 "register",
                 "register/{id}")) {
             least("READER", "get /api/apps/{app}/" + seen);
@@ -71,6 +72,7 @@ class RightsTest {
                 "put marks/{id}",
                 "delete marks/{id}",
                 "post marks/file",
+                "post rates",
                 "put catalogue",
                 "put behaviours",
                 "delete behaviours",

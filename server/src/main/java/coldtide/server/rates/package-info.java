@@ -1,0 +1,2 @@
+/** Exchange rates. Uses {@code engine} and {@code apps}. */
+package coldtide.server.rates;
