@@ -39,7 +39,7 @@ final class Tally {
     private final int[] countedTo;
     private final int[] countedInRange;
 
-    /** After the windows of a group stands its range. */
+    /** After the windows of a group stand the last differences, and its range. */
     Tally(Measure.Kind kind, int groups, Buckets buckets) {
         this.kind = kind;
         this.buckets = buckets;
@@ -94,13 +94,10 @@ final class Tally {
     /** Counts one event with a number. */
     void number(int group, int bucket, double value) {
         count(group, bucket, 1);
-        int cell = group * stride + buckets.firstWindow(bucket);
-        int range = group * stride + stride - 1;
         if (whole.length > 0) {
             sum(group * stride, bucket, value);
-        } else if (buckets.inRange(bucket)) {
-            single(cell, value);
-            single(range, value);
+        } else {
+            single(group * stride + buckets.firstWindow(bucket), value);
         }
     }
 
@@ -150,13 +147,7 @@ final class Tally {
     /** Counts one event with a value, by its bits. */
     void distinct(int group, int bucket, long value) {
         count(group, bucket, 1);
-        if (buckets.inRange(bucket)) {
-            different(group * stride + buckets.firstWindow(bucket), value);
-            different(group * stride + stride - 1, value);
-        }
-    }
-
-    private void different(int cell, long value) {
+        int cell = group * stride + buckets.firstWindow(bucket);
         if (distinct[cell] == null) {
             distinct[cell] = new LongOpenHashSet();
         }
@@ -279,7 +270,27 @@ final class Tally {
         return ratios;
     }
 
+    /** What cannot be added up is kept by period alone; the range is all periods together. */
+    private void gatherRange(int group) {
+        int range = group * stride + stride - 1;
+        if (values.length > 0) {
+            values[range] = null;
+        }
+        for (int cell = group * stride; cell < range - 1; cell++) {
+            if (extremes.length > 0 && !Double.isNaN(extremes[cell])) {
+                extreme(range, extremes[cell]);
+            } else if (values.length > 0 && values[cell] != null) {
+                values[range] = values[range] == null ? new Double2LongOpenHashMap() : values[range];
+                addValues(range, values[cell]);
+            } else if (distinct.length > 0 && distinct[cell] != null) {
+                distinct[range] = distinct[range] == null ? new LongOpenHashSet() : distinct[range];
+                distinct[range].addAll(distinct[cell]);
+            }
+        }
+    }
+
     private double[] singles(int group, double percent) {
+        gatherRange(group);
         double[] cells = new double[stride - 1];
         for (int i = 0; i < cells.length; i++) {
             int cell = group * stride + (i == stride - 2 ? stride - 1 : i);

@@ -110,29 +110,41 @@ class MeasureController implements WarmUp {
         }
     }
 
-    /** Once by a property that comes with contexts and once by one of single events, where there are such. */
+    /** A few kinds, by a property that comes with contexts and by one of single events, where there are such. */
     @Override
     public void warm(Asked asked) {
         EventLog log = asked.log();
+        EventCondition active = new EventCondition.Active();
         for (boolean ofContexts : new boolean[] {true, false}) {
             log.properties().stream()
                     .filter(property -> log.isOfContexts(property) == ofContexts)
                     .findFirst()
-                    .ifPresent(property -> Measures.answer(
-                            log,
-                            asked.runner(),
-                            asked.conditions(),
-                            new MeasureQuestion(
-                                    log.span(),
-                                    Optional.empty(),
-                                    log.days() > MeasureQuestion.MOST_PERIODS ? Step.WEEK : Step.DAY,
-                                    Course.EACH,
-                                    List.of(Measure.of("people", Measure.Kind.PEOPLE, new EventCondition.Active())),
-                                    List.of(),
-                                    EventCondition.ANY,
-                                    PersonCondition.EVERYBODY,
-                                    List.of(Split.ByProperty.top(property, USUAL_TOP)))));
+                    .ifPresent(property -> {
+                        warm(asked, Measure.of("people", Measure.Kind.PEOPLE, active), property);
+                        warm(asked, Measure.of("sessions", Measure.Kind.SESSIONS, active), property);
+                    });
         }
+        log.properties().stream().filter(log::hasNumbers).findFirst().ifPresent(number -> {
+            warm(asked, Measure.of("median", Measure.Kind.PERCENTILE, number, active), number);
+            warm(asked, Measure.of("sum", Measure.Kind.SUM, number, active), number);
+        });
+    }
+
+    private static void warm(Asked asked, Measure measure, String splitBy) {
+        Measures.answer(
+                asked.log(),
+                asked.runner(),
+                asked.conditions(),
+                new MeasureQuestion(
+                        asked.log().span(),
+                        Optional.empty(),
+                        asked.log().days() > MeasureQuestion.MOST_PERIODS ? Step.WEEK : Step.DAY,
+                        Course.EACH,
+                        List.of(measure),
+                        List.of(),
+                        EventCondition.ANY,
+                        PersonCondition.EVERYBODY,
+                        List.of(Split.ByProperty.top(splitBy, USUAL_TOP))));
     }
 
     @PostMapping(path = "/api/apps/{app}/measures", produces = MediaType.APPLICATION_JSON_VALUE)
