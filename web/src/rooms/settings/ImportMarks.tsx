@@ -1,31 +1,20 @@
-import Button from '@mui/material/Button';
-import { useRef } from 'react';
 import type { AppView } from '../../api/queries';
 import { useImportMarks } from '../../api/settings';
 import { count } from '../../words/numbers';
+import { FileButton } from './FileButton';
 
 /** Releases and marks from a file; all of it or nothing. */
 export function ImportMarks({ app }: { app: AppView }) {
   const bring = useImportMarks(app.key);
-  const input = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button onClick={() => input.current?.click()} disabled={bring.isPending}>
-        From a file
-      </Button>
-      <input
-        ref={input}
-        type="file"
+      <FileButton
+        name="From a file"
+        label="File of releases and marks"
         accept=".csv,.json"
-        aria-label="File of releases and marks"
-        className="spoken"
-        tabIndex={-1}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) bring.mutate(file);
-          event.target.value = '';
-        }}
-      />{' '}
+        disabled={bring.isPending}
+        onFile={(file) => bring.mutate(file)}
+      />
       <span className="second">
         CSV with the columns kind (release, campaign, incident, holiday, note), name, starts, ends, platform,
         build, share; or JSON.

@@ -1,39 +1,27 @@
-import Button from '@mui/material/Button';
-import { useRef } from 'react';
 import type { AppView } from '../../api/queries';
 import { useBringRates, useRates } from '../../api/settings';
 import { dateWords } from '../../words/dates';
 import { count, plural } from '../../words/numbers';
+import { FileButton } from './FileButton';
 
 /** What other currencies were worth, and which amounts stand in no figure for want of a rate. */
 export function RateList({ app, mayChange }: { app: AppView; mayChange: boolean }) {
   const rates = useRates(app.key);
   const bring = useBringRates(app.key);
-  const input = useRef<HTMLInputElement>(null);
   const view = rates.data;
   return (
     <>
       <h1 className="serif">Exchange rates into {app.currency}</h1>
       <p>
         {mayChange && (
-          <>
-            <Button variant="contained" onClick={() => input.current?.click()} disabled={bring.isPending}>
-              Bring rates from a file
-            </Button>
-            <input
-              ref={input}
-              type="file"
-              accept=".csv"
-              aria-label="File of rates"
-              className="spoken"
-              tabIndex={-1}
-              onChange={(event) => {
-                const file = event.target.files?.[0];
-                if (file) bring.mutate(file);
-                event.target.value = '';
-              }}
-            />{' '}
-          </>
+          <FileButton
+            name="Bring rates from a file"
+            label="File of rates"
+            accept=".csv"
+            main
+            disabled={bring.isPending}
+            onFile={(file) => bring.mutate(file)}
+          />
         )}
         <span className="second">
           CSV with the columns currency, day, rate: what one unit was worth in {app.currency} on that day.

@@ -46,29 +46,6 @@ class MeasuresTest {
         return "&" + name + "=" + URLEncoder.encode(json.replace('\'', '"'), StandardCharsets.UTF_8);
     }
 
-    /** Chooses in a field of a form that proposes names as one types. */
-    private static void propose(Page page, String label, String name) {
-        Locator field = page.getByRole(
-                        AriaRole.COMBOBOX,
-                        new Page.GetByRoleOptions().setName(label).setExact(true))
-                .last();
-        field.fill(name);
-        page.getByRole(
-                        AriaRole.OPTION,
-                        new Page.GetByRoleOptions().setName(name).setExact(true))
-                .click();
-    }
-
-    private static void pick(Page page, String label, String option) {
-        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
-                .last()
-                .click();
-        page.getByRole(
-                        AriaRole.OPTION,
-                        new Page.GetByRoleOptions().setName(option).setExact(true))
-                .click();
-    }
-
     /** How many people lit a beacon with three stars on Android in two countries last month? Asked by mouse from nothing. */
     @Test
     void threeStarsOnAndroidInTwoCountriesLastMonth() throws SQLException {
@@ -78,17 +55,17 @@ class MeasuresTest {
             page.getByText("last month").click();
             visitor.choose("Step", "month");
             visitor.word("Measure a").click();
-            propose(page, "what", "beacon_lit");
+            visitor.propose("what", "beacon_lit");
             page.getByText("with a property …").click();
-            propose(page, "Property", "stars");
+            visitor.propose("Property", "stars");
             page.getByLabel("one of").last().fill("3");
             page.keyboard().press("Enter");
             page.getByText("and another …").click();
-            propose(page, "Property", "platform");
+            visitor.propose("Property", "platform");
             page.getByLabel("one of").last().fill("android");
             page.keyboard().press("Enter");
             page.getByText("and another …").click();
-            propose(page, "Property", "country");
+            visitor.propose("Property", "country");
             for (String country : new String[] {"US", "GB"}) {
                 page.getByLabel("one of").last().fill(country);
                 page.keyboard().press("Enter");
@@ -117,7 +94,7 @@ class MeasuresTest {
                 + param("m", "[{'name':'a','kind':'EVENTS','what':{'event':'push_opened'}}]"))) {
             Page page = visitor.page;
             visitor.word("Split by").click();
-            propose(page, "by a property", "campaign");
+            visitor.propose("by a property", "campaign");
             page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("campaign");
             assertThat(page.locator(".margin")).containsText("Highest on");
@@ -134,8 +111,8 @@ class MeasuresTest {
         try (Visitor visitor = Visitor.in("measures?days=2026-05-01..2026-05-31&by=month")) {
             Page page = visitor.page;
             visitor.word("Measure a").click();
-            pick(page, "Measure", "sum of a property of");
-            propose(page, "of property", "revenue");
+            visitor.pick("Measure", "sum of a property of");
+            visitor.propose("of property", "revenue");
             page.keyboard().press("Escape");
             visitor.word("Add").click();
             page.getByText("a formula").click();
@@ -146,7 +123,7 @@ class MeasuresTest {
             page.getByLabel("b =").fill("a / active");
             page.keyboard().press("Enter");
             visitor.word("Split by").click();
-            propose(page, "by a property", "channel");
+            visitor.propose("by a property", "channel");
             page.keyboard().press("Escape");
             visitor.choose("Comparison", "an earlier range");
             assertThat(visitor.word("Compared with")).hasText("the month before");
@@ -217,7 +194,7 @@ class MeasuresTest {
             Page page = visitor.page;
             visitor.word("Only").click();
             page.getByText("where a property …").click();
-            propose(page, "Property", "platform");
+            visitor.propose("Property", "platform");
             page.getByLabel("one of").last().fill("ios");
             page.keyboard().press("Enter");
             page.keyboard().press("Escape");

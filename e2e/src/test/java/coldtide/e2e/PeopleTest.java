@@ -20,16 +20,6 @@ class PeopleTest {
                 AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
-    private static void pick(Page page, String label, String option) {
-        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
-                .last()
-                .click();
-        page.getByRole(
-                        AriaRole.OPTION,
-                        new Page.GetByRoleOptions().setName(option).setExact(true))
-                .click();
-    }
-
     /** Who are the ten best payers that went quiet in the last two weeks? */
     @Test
     void theTenBestPayersGoneQuiet() throws SQLException {
@@ -37,8 +27,8 @@ class PeopleTest {
             Page page = visitor.page;
             visitor.word("Among").click();
             button(page, "something they did").click();
-            pick(page, "People", "who did not do");
-            pick(page, "When", "in the last days");
+            visitor.pick("People", "who did not do");
+            visitor.pick("When", "in the last days");
             page.keyboard().press("Escape");
             assertThat(visitor.word("Among")).hasText("who did not do anything active in the last 14 days");
             long quiet = Visitor.sql("""

@@ -99,6 +99,31 @@ final class Visitor implements AutoCloseable {
                 .click();
     }
 
+    /** One of a few in a form; of several fields of that label, in the last. */
+    void pick(String label, String option) {
+        page.getByLabel(label, new Page.GetByLabelOptions().setExact(true))
+                .last()
+                .click();
+        option(option);
+    }
+
+    /** Types into a field that proposes names, and takes one. */
+    void propose(String label, String name) {
+        page.getByRole(
+                        AriaRole.COMBOBOX,
+                        new Page.GetByRoleOptions().setName(label).setExact(true))
+                .last()
+                .fill(name);
+        option(name);
+    }
+
+    private void option(String name) {
+        page.getByRole(
+                        AriaRole.OPTION,
+                        new Page.GetByRoleOptions().setName(name).setExact(true))
+                .click();
+    }
+
     /** Drags the middle of something by pixels to the right. */
     void drag(Locator what, double right) {
         BoundingBox box = what.boundingBox();
