@@ -69,6 +69,7 @@ function View({ frame, view, words, onSave }: ViewProps) {
     words,
     columns,
     zone: app.zone,
+    dataFrom: frame.rail?.days.from ?? '',
     shown: events.shown,
     recorded: recorded.data?.answer.events.filter((event) => named.has(event.name)) ?? [],
   });

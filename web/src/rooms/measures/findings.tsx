@@ -2,6 +2,7 @@ import type { RecordedEvent } from '../../api/catalogue';
 import type { MeasureView } from '../../api/measures';
 import type { Finding } from '../../frame/Margin';
 import { addsUp, measureChange, measureValue, stepWord, stepWords } from '../../words/measures';
+import { dateWords } from '../../words/dates';
 import { gapSentences } from '../../words/gaps';
 import { count, plural, share } from '../../words/numbers';
 import type { Words } from './question';
@@ -11,6 +12,8 @@ interface Context {
   words: Words;
   columns: Column[];
   zone: string;
+  /** The first day of the data. */
+  dataFrom: string;
   /** How events are shown. */
   shown: (event: string) => string;
   /** What is recorded of the events asked about. */
@@ -102,8 +105,16 @@ function peak(view: MeasureView, { words, columns, zone }: Context): Finding[] {
   ];
 }
 
-function cautions(view: MeasureView, { words, columns }: Context): Finding[] {
+function cautions(view: MeasureView, { words, columns, dataFrom }: Context): Finding[] {
   const found: Finding[] = [];
+  const before = view.compared?.periods[0];
+  if (before && before.days.from < dataFrom) {
+    found.push({
+      key: 'before the data',
+      caution: true,
+      text: `The range compared with begins before the data, which begin on ${dateWords(dataFrom)}: there was nothing to count, which is not the same as nothing happening.`,
+    });
+  }
   const first = view.range.measures[0];
   const sum = first?.groups.reduce((total, line) => total + line.people, 0) ?? 0;
   if (first && sum > first.all.people && view.range.groups.length > 0) {
