@@ -51,7 +51,7 @@ record MeasureAsk(
 
         @NotNull List<@Valid OneMeasure> measures,
 
-        @Schema(types = {"array", "null"}) @Valid List<OneFormula> formulas,
+        @Schema(types = {"array", "null"}) List<@Valid OneFormula> formulas,
 
         @Schema(
                 types = {"object", "null"},
@@ -63,7 +63,7 @@ record MeasureAsk(
                 implementation = Map.class)
         JsonNode among,
 
-        @Schema(types = {"array", "null"}) @Valid List<OneSplit> splits,
+        @Schema(types = {"array", "null"}) List<@Valid OneSplit> splits,
 
         @Schema(types = {"boolean", "null"}) Boolean lenient) {
     private static final int USUAL_TOP = 5;
@@ -101,7 +101,7 @@ record MeasureAsk(
             @Schema(types = {"array", "null"}) List<String> values,
             @Schema(types = {"integer", "null"}) Integer top,
 
-            @Schema(types = {"array", "null"}) @Valid List<OneGroup> people) {}
+            @Schema(types = {"array", "null"}) List<@Valid OneGroup> people) {}
 
     /** @param who a condition on people */
     record OneGroup(
