@@ -89,6 +89,11 @@ class IntakeTest {
         addRates();
         caller.file("/api/apps/" + app + "/imports/file", "none.csv", HEAD.getBytes(StandardCharsets.UTF_8));
         bring(HEAD); // reads the log again, with the rates
+        for (JsonNode behaviour : caller.get("/api/apps/gullcombe/behaviours").json()) {
+            assertThat(caller.call("PUT", "/api/apps/" + app + "/behaviours", behaviour)
+                            .status())
+                    .isEqualTo(200);
+        }
         Map<String, Object> range = Map.of("from", "2026-04-06", "to", "2026-06-29");
         Map<String, Object> tide = Map.of("range", range, "compared", range, "grain", "WEEK");
         assertThat(answer(caller.post("/api/apps/" + app + "/tide-table", tide)))
