@@ -21,7 +21,7 @@ export function AmongWord({ app, label, value, onChange }: AmongWordProps) {
           <PeopleEditor app={app} value={value} onChange={onChange} />
           <HowMany app={app} among={value} />
           {!isEveryone(value) && (
-            <button className="word" onClick={() => onChange(EVERYONE)}>
+            <button type="button" className="word" onClick={() => onChange(EVERYONE)}>
               Everyone again
             </button>
           )}

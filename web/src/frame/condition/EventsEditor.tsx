@@ -57,6 +57,7 @@ function Shaped({ app, label, what, onChange, testsOnly, autoFocus }: EventsEdit
           )}
           <OneTest app={app} test={test} onChange={(next) => change(at, next)} />
           <button
+            type="button"
             className="plain-button condition-remove"
             aria-label={`Remove test ${at + 1}`}
             onClick={() => set({ tests: what.tests.filter((_, index) => index !== at) })}
@@ -66,6 +67,7 @@ function Shaped({ app, label, what, onChange, testsOnly, autoFocus }: EventsEdit
         </div>
       ))}
       <button
+        type="button"
         className="word condition-add"
         onClick={() => set({ tests: [...what.tests, { property: '', is: [] }] })}
       >

@@ -125,7 +125,12 @@ function Part({ app, part, depth, onChange, onRemove }: PartProps) {
           width={84}
         />
       )}
-      <button className="plain-button condition-remove" aria-label="Remove this condition" onClick={onRemove}>
+      <button
+        type="button"
+        className="plain-button condition-remove"
+        aria-label="Remove this condition"
+        onClick={onRemove}
+      >
         ×
       </button>
     </div>

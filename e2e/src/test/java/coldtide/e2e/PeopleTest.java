@@ -129,7 +129,8 @@ class PeopleTest {
             Page page = visitor.page;
             assertThat(page.locator("tr[data-behaviour='any play']")).containsText("beacon_started, lamp_trimmed");
             button(page, "Name a behaviour").click();
-            page.getByLabel("Name").fill("met trouble");
+            page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Name"))
+                    .fill("met trouble");
             for (String event : new String[] {"storm_met", "crash"}) {
                 if (event.equals("crash")) {
                     page.getByText("or something else …").click();
