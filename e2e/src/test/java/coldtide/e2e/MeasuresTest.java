@@ -172,13 +172,13 @@ class MeasuresTest {
     void backTakesAWordBackAndAnOldAddressSaysWhatIsGone() {
         try (Visitor visitor = Visitor.in(SPRING + param("split", "[{'property':'country','top':3}]"))) {
             Page page = visitor.page;
-            assertThat(page.locator(".groups tbody tr")).hasCount(6);
+            assertThat(page.locator(".groups tbody tr")).hasCount(5);
             visitor.word("Split by").click();
             page.getByLabel("Remove split 1").click();
             page.keyboard().press("Escape");
             assertThat(page.locator(".groups")).hasCount(0);
             page.goBack();
-            assertThat(page.locator(".groups tbody tr")).hasCount(6);
+            assertThat(page.locator(".groups tbody tr")).hasCount(5);
             visitor.go("/a/gullcombe/" + SPRING + param("split", "[{'property':'<b>gone</b>'}]") + "&among={");
             assertThat(page.locator(".margin")).containsText("No property named \"<b>gone</b>\" was ever received.");
             assertThat(page.locator(".margin")).containsText("\"among\" in the address could not be read");
