@@ -3,6 +3,7 @@ import { EVERYONE, isEveryone, sayPeople, type PersonCondition } from '../../wor
 import { count, share } from '../../words/numbers';
 import { Word } from '../sentence/Sentence';
 import { PeopleEditor } from './PeopleEditor';
+import { useDraft } from './useDraft';
 
 interface AmongWordProps {
   app: string;
@@ -16,18 +17,23 @@ export function AmongWord({ app, label, value, onChange }: AmongWordProps) {
   const names = useNames(app);
   return (
     <Word label={label} text={sayPeople(value, names)}>
-      {() => (
-        <div className="condition-sheet">
-          <PeopleEditor app={app} value={value} onChange={onChange} />
-          <HowMany app={app} among={value} />
-          {!isEveryone(value) && (
-            <button type="button" className="word" onClick={() => onChange(EVERYONE)}>
-              Everyone again
-            </button>
-          )}
-        </div>
-      )}
+      {() => <AmongSheet app={app} value={value} onChange={onChange} />}
     </Word>
+  );
+}
+
+function AmongSheet({ app, value, onChange }: Omit<AmongWordProps, 'label'>) {
+  const [among, change] = useDraft(value, onChange);
+  return (
+    <div className="condition-sheet">
+      <PeopleEditor app={app} value={among} onChange={change} />
+      <HowMany app={app} among={among} />
+      {!isEveryone(among) && (
+        <button type="button" className="word" onClick={() => change(EVERYONE)}>
+          Everyone again
+        </button>
+      )}
+    </div>
   );
 }
 

@@ -4,6 +4,7 @@ import type { OneMeasure } from '../../api/measures';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
 import { PropertyField } from '../../frame/condition/NameField';
 import { Pick } from '../../frame/condition/Pick';
+import { useDraft } from '../../frame/condition/useDraft';
 import { isOfProperty, KINDS, SESSION_LENGTH } from '../../words/measures';
 
 interface MeasureEditorProps {
@@ -15,8 +16,9 @@ interface MeasureEditorProps {
 }
 
 /** What is computed, of which property, of which events. */
-export function MeasureEditor({ app, measure, onChange, onRemove }: MeasureEditorProps) {
-  const set = (change: Partial<OneMeasure>) => onChange({ ...measure, ...change });
+export function MeasureEditor({ app, measure: value, onChange, onRemove }: MeasureEditorProps) {
+  const [measure, change] = useDraft(value, onChange);
+  const set = (part: Partial<OneMeasure>) => change({ ...measure, ...part });
   const ofProperty = isOfProperty(measure.kind);
   return (
     <div className="condition-sheet condition-lines">

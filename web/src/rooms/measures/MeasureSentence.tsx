@@ -3,10 +3,11 @@ import type { RailView } from '../../api/queries';
 import { useNames } from '../../api/words';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
+import { useDraft } from '../../frame/condition/useDraft';
 import type { Asked } from '../../frame/question';
 import { ComparedWord, RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence, Word } from '../../frame/sentence/Sentence';
-import { sayEvents } from '../../words/conditions';
+import { sayEvents, type EventCondition } from '../../words/conditions';
 import { sayMeasure, STEPS, stepWord } from '../../words/measures';
 import { FormulaForm, FormulaWord } from './FormulaWord';
 import { MeasureEditor } from './MeasureEditor';
@@ -185,7 +186,7 @@ function MoreWord({ words, set }: PartProps) {
   );
 }
 
-const NO_TESTS = { all: [] };
+const NO_TESTS: EventCondition = { all: [] };
 
 /** Held by the address alone: a look through it, not a change of the question. */
 function OnlyFilter({ asked, words, set }: PartProps) {
@@ -195,15 +196,11 @@ function OnlyFilter({ asked, words, set }: PartProps) {
       For now only{' '}
       <Word label="Only" text={words.only ? `events where ${sayEvents(words.only, names)}` : 'everything'}>
         {() => (
-          <div className="condition-sheet">
-            <EventsEditor
-              app={asked.app}
-              label="only"
-              value={words.only ?? NO_TESTS}
-              onChange={(only) => set({ only: 'all' in only && only.all.length === 0 ? null : only })}
-              testsOnly
-            />
-          </div>
+          <OnlySheet
+            app={asked.app}
+            value={words.only ?? NO_TESTS}
+            onChange={(only) => set({ only: 'all' in only && only.all.length === 0 ? null : only })}
+          />
         )}
       </Word>
       {words.only && (
@@ -219,5 +216,20 @@ function OnlyFilter({ asked, words, set }: PartProps) {
         </>
       )}
     </p>
+  );
+}
+
+interface OnlySheetProps {
+  app: string;
+  value: EventCondition;
+  onChange: (only: EventCondition) => void;
+}
+
+function OnlySheet({ app, value, onChange }: OnlySheetProps) {
+  const [only, change] = useDraft(value, onChange);
+  return (
+    <div className="condition-sheet">
+      <EventsEditor app={app} label="only" value={only} onChange={change} testsOnly />
+    </div>
   );
 }

@@ -5,6 +5,7 @@ import type { OneSplit } from '../../api/measures';
 import { useWords } from '../../api/words';
 import { PropertyField } from '../../frame/condition/NameField';
 import { Pick } from '../../frame/condition/Pick';
+import { useDraft } from '../../frame/condition/useDraft';
 import { MOST_SPLITS, TOPS, USUAL_TOP } from './question';
 
 type Group = NonNullable<OneSplit['people']>[number];
@@ -32,8 +33,9 @@ interface SplitEditorProps {
 }
 
 /** Up to three splits, each within the one before: by a property or by segments side by side. */
-export function SplitEditor({ app, splits, onChange }: SplitEditorProps) {
+export function SplitEditor({ app, splits: value, onChange: onSplits }: SplitEditorProps) {
   const words = useWords(app);
+  const [splits, onChange] = useDraft(value, onSplits);
   const change = (at: number, split: OneSplit) =>
     onChange(splits.map((each, index) => (index === at ? split : each)));
   return (

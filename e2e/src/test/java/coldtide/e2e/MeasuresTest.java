@@ -116,11 +116,13 @@ class MeasuresTest {
             page.keyboard().press("Escape");
             visitor.word("Add").click();
             page.getByText("a formula").click();
-            page.getByLabel("b =").fill("a / activ");
+            page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("b ="))
+                    .fill("a / activ");
             page.keyboard().press("Enter");
             assertThat(page.locator(".fall")).containsText("speaks of \"activ\"; known are a, active");
             visitor.word("Formula b").click();
-            page.getByLabel("b =").fill("a / active");
+            page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("b ="))
+                    .fill("a / active");
             page.keyboard().press("Enter");
             visitor.word("Split by").click();
             visitor.propose("by a property", "channel");
