@@ -181,7 +181,7 @@ class MeasuresTest {
             assertThat(page.locator(".groups")).hasCount(0);
             page.goBack();
             assertThat(page.locator(".groups tbody tr")).hasCount(5);
-            visitor.go("/a/gullcombe/" + SPRING + param("split", "[{'property':'<b>gone</b>'}]") + "&among={");
+            visitor.go("/a/gullcombe/" + SPRING + param("split", "[{'property':'<b>gone</b>'}]") + "&among=%7B");
             assertThat(page.locator(".margin")).containsText("No property named \"<b>gone</b>\" was ever received.");
             assertThat(page.locator(".margin")).containsText("\"among\" in the address could not be read");
             assertThat(page.locator(".margin b", new Page.LocatorOptions().setHasText("gone")))
