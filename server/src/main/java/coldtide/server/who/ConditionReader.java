@@ -39,7 +39,7 @@ public final class ConditionReader {
     private static final class Unknown extends RuntimeException {
         private static final long serialVersionUID = 1L;
 
-        private final transient Problem problem;
+        private final Problem problem;
 
         Unknown(Problem problem, String sentence) {
             super(sentence);
