@@ -14,8 +14,6 @@ import coldtide.core.stats.Share;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.PersonCondition;
-import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
@@ -79,8 +77,8 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
         this.log = log;
         first = conditions.of(log, question.first());
         second = conditions.of(log, question.second());
-        fromDay = day(question.range().from());
-        toDay = day(question.range().to());
+        fromDay = log.dayNumber(question.range().from());
+        toDay = log.dayNumber(question.range().to());
         names = log.eventNames().size();
     }
 
@@ -92,10 +90,6 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
     /** Everybody but some. */
     public static PersonCondition everyoneBut(PersonCondition some) {
         return new PersonCondition.Not(some);
-    }
-
-    private int day(LocalDate date) {
-        return (int) Math.max(0, Math.min(log.days(), ChronoUnit.DAYS.between(log.firstDay(), date)));
     }
 
     @Override

@@ -5,6 +5,7 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.HashMap;
@@ -98,6 +99,11 @@ public final class EventLog {
     /** Milliseconds since 1970 UTC at which an event of a shard happened. */
     public long millisAt(Shard shard, int row) {
         return days.startMillis(shard.eventDay[row]) + shard.eventMillisOfDay[row];
+    }
+
+    /** The number of a day; of days outside the log that of the first, or the one after the last. */
+    public int dayNumber(LocalDate day) {
+        return (int) Math.max(0, Math.min(days(), ChronoUnit.DAYS.between(firstDay(), day)));
     }
 
     /** How many civil days the log spans. */

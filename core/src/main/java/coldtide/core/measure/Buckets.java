@@ -44,9 +44,9 @@ final class Buckets {
         if (lead == 0) {
             first = range.from();
         }
-        fromDay = day(log, first);
-        toDay = day(log, range.to());
-        rangeFromDay = day(log, range.from());
+        fromDay = log.dayNumber(first);
+        toDay = log.dayNumber(range.to());
+        rangeFromDay = log.dayNumber(range.from());
         bucketOfDay = new int[log.days()];
         Arrays.fill(bucketOfDay, OUTSIDE);
         if (hours) {
@@ -62,8 +62,8 @@ final class Buckets {
         int bucket = 0;
         for (DayRange days : new DayRange(first, range.to()).periods(grain)) {
             boolean before = bucket < lead;
-            int from = Math.max(fromDay, day(log, days.from()));
-            int to = Math.min(toDay, day(log, days.to()));
+            int from = Math.max(fromDay, log.dayNumber(days.from()));
+            int to = Math.min(toDay, log.dayNumber(days.to()));
             Arrays.fill(bucketOfDay, from, Math.max(from, to), bucket++);
             if (!before) {
                 periods.add(new Period(
@@ -103,11 +103,6 @@ final class Buckets {
                         log.calendar().startOf(day), log.calendar().startOf(day.plusDays(1)))
                 .toMillis();
         return (int) ((millis + HOUR_MILLIS - 1) / HOUR_MILLIS);
-    }
-
-    /** The number of a day in the log; of days outside, that of the nearest one, or the one after the last. */
-    private static int day(EventLog log, LocalDate date) {
-        return (int) Math.max(0, Math.min(log.days(), ChronoUnit.DAYS.between(log.firstDay(), date)));
     }
 
     List<Period> periods() {

@@ -197,17 +197,19 @@ public final class Measures {
     }
 
     private Line line(Counted counted, Measure measure, Tally tally, int group) {
-        double[] active = counted.active()
+        return tally.line(group, measure.percent(), active(counted, group));
+    }
+
+    /** Active people by window, the range at the end: of the group where rows have its values whatever they are, else of all. */
+    private double[] active(Counted counted, int group) {
+        return counted.active()
                 .map(people -> people.peopleByWindow(grouping.isOfRuns() ? group : grouping.all()))
-                .orElse(new double[0]);
-        return tally.line(group, measure.percent(), active);
+                .orElse(new double[counted.buckets().size() + 1]);
     }
 
     /** @param at which of the groups; nothing for all together */
     private Line computed(Formula formula, List<Values> measured, Counted counted, Optional<Integer> at, int group) {
-        double[] active = counted.active()
-                .map(people -> people.peopleByWindow(grouping.isOfRuns() ? group : grouping.all()))
-                .orElse(new double[counted.buckets().size() + 1]);
+        double[] active = active(counted, group);
         List<Double> periods = new ArrayList<>();
         for (int period = 0; period <= counted.buckets().size(); period++) {
             Map<String, Double> values = new HashMap<>();

@@ -20,7 +20,6 @@ import coldtide.core.scan.Analysis;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
-import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -71,14 +70,11 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 throw new IllegalArgumentException("The periods " + periods.get(p - 1) + " and " + periods.get(p)
                         + " overlap or are out of order.");
             }
-            long from = Math.max(
-                    0, ChronoUnit.DAYS.between(log.firstDay(), periods.get(p).from()));
-            long to = Math.min(
-                    log.days(),
-                    ChronoUnit.DAYS.between(log.firstDay(), periods.get(p).to()));
+            int from = log.dayNumber(periods.get(p).from());
+            int to = log.dayNumber(periods.get(p).to());
             if (from < to) {
-                Arrays.fill(periodOfDay, (int) from, (int) to, p);
-                daysInLog[p] = (int) (to - from);
+                Arrays.fill(periodOfDay, from, to, p);
+                daysInLog[p] = to - from;
             }
         }
     }

@@ -164,12 +164,14 @@ public class Engine {
             kept.reading.erase(owner);
             kept.log = kept.reading.readOn(Engine::tell);
         }
-        background.execute(() -> readAnewQuietly(app));
+        // After whatever is being sealed, so that nothing older is kept afterwards.
+        sealing.execute(() -> readAnewQuietly(app));
     }
 
     private void readAnewQuietly(App app) {
         Kept kept = kept(app);
         try {
+            reader.forgetSealed(app);
             EventReader.Reading anew = reader.begin(app);
             anew.readOn(Engine::tell);
             synchronized (kept) {

@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -108,20 +109,9 @@ public class Named {
     }
 
     @Transactional
-    public Segment write(App app, Segment segment, String action) {
-        segments.findByAppIdAndNameAndEndedIsNull(app.id(), segment.words().name())
-                .filter(other -> other != segment)
-                .ifPresent(other -> {
-                    throw Problem.conflict(
-                            "name",
-                            "There is already a segment \"" + segment.words().name() + "\".");
-                });
-        audit.note(
-                app,
-                action,
-                segment.words().name() + ": "
-                        + segment.among().orElseGet(() -> segment.people().orElseThrow().length + " people"));
-        return segments.save(segment);
+    public Segment make(App app, Segment segment) {
+        refuseTaken(app, segment.words().name(), OptionalInt.empty());
+        return save(app, segment, "segment made");
     }
 
     /** Changes what is said of a segment, and the rule of a living one. */
@@ -131,9 +121,28 @@ public class Named {
         if (among.isPresent() && segment.among().isEmpty()) {
             throw Problem.badField("among", "A fixed segment is a list; it has no rule to change.");
         }
+        refuseTaken(app, words.name(), OptionalInt.of(id));
         segment.change(words, byUser);
         among.ifPresent(segment::changeRule);
-        return write(app, segment, "segment changed");
+        return save(app, segment, "segment changed");
+    }
+
+    /** Asked before anything is changed: the database would refuse it without a sentence. */
+    private void refuseTaken(App app, String name, OptionalInt own) {
+        segments.findByAppIdAndNameAndEndedIsNull(app.id(), name)
+                .filter(other -> own.isEmpty() || other.id() != own.getAsInt())
+                .ifPresent(other -> {
+                    throw Problem.conflict("name", "There is already a segment \"" + name + "\".");
+                });
+    }
+
+    private Segment save(App app, Segment segment, String action) {
+        audit.note(
+                app,
+                action,
+                segment.words().name() + ": "
+                        + segment.among().orElseGet(() -> segment.people().orElseThrow().length + " people"));
+        return segments.save(segment);
     }
 
     /** What is used elsewhere stays; addresses that speak of what was removed are told so. */

@@ -5,7 +5,6 @@ import coldtide.server.engine.Engine;
 import coldtide.server.named.Named;
 import coldtide.server.store.App;
 import coldtide.server.store.Eraser;
-import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -30,9 +29,9 @@ class Erasing {
     record ErasedView(long events, long heldBack) {}
 
     /** The audit says that somebody was erased and how much, not who. */
-    ErasedView erase(App app, long owner, List<Long> installs) {
+    ErasedView erase(App app, long owner) {
         Eraser.Erased erased = transaction.execute(status -> {
-            Eraser.Erased gone = eraser.erase(app, owner, installs);
+            Eraser.Erased gone = eraser.erase(app, owner);
             named.forget(app, owner);
             audit.note(app, "person erased", gone.events() + " events and " + gone.heldBack() + " rows held back");
             return gone;

@@ -1,7 +1,5 @@
 package coldtide.server.register;
 
-import coldtide.core.log.EventLog;
-import coldtide.core.log.PersonEvents;
 import coldtide.core.register.PersonRow;
 import coldtide.core.register.Register;
 import coldtide.core.register.RegisterAnswer;
@@ -184,14 +182,13 @@ class RegisterController {
     @DeleteMapping("/{id}")
     Erasing.ErasedView erase(@PathVariable String app, @PathVariable String id, @Valid @RequestBody ErasureAsk ask) {
         return asking.ask(app, asked -> {
-                    EventLog log = asked.log();
-                    var place = PersonNames.place(log, id);
+                    PersonNames.place(asked.log(), id);
                     long owner = PersonNames.owner(id);
                     String name = people.names(asked.app(), List.of(owner)).get(owner);
                     if (name == null || !name.equals(ask.typed().strip())) {
                         throw Problem.badField("typed", "This is not the name of the person; nothing was erased.");
                     }
-                    return erasing.erase(asked.app(), owner, PersonEvents.installs(place.shard(), place.person()));
+                    return erasing.erase(asked.app(), owner);
                 })
                 .answer();
     }

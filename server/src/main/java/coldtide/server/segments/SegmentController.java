@@ -133,7 +133,7 @@ class SegmentController {
                                     cut("Found at the watermark " + asked.log().watermark() + " by " + rule),
                                     who.getName())
                             : Segment.living(of.id(), entry.words(), rule, who.getName());
-                    return view(of, named.write(of, made, "segment made"));
+                    return view(of, named.make(of, made));
                 })
                 .answer();
     }

@@ -26,7 +26,9 @@ public class Eraser {
                 select source, id, install_id, context_id, count(account_id) over w as naming, account_id,
                        first_value(account_id) over (partition by install_id
                          order by account_id is null, time, received, account_id) as first_account
-                from event where app_id = ? and install_id = any(?)
+                from event
+                where app_id = ? and (install_id = ? or install_id in
+                  (select install_id from event where app_id = ? and account_id = ?))
                 window w as (partition by install_id order by time, received, account_id)),
             owned as (
                 select source, id, install_id, context_id,
@@ -35,6 +37,9 @@ public class Eraser {
                 from named)
             select source, id, install_id, context_id from owned where person = ?
             """;
+
+    /** What means something in a regular expression of the database. */
+    private static final Pattern SPECIAL = Pattern.compile("[.^$|?*+()\\[\\]{}\\\\]");
 
     private final EntityManager entities;
     private final EventWriter writer;
@@ -50,16 +55,16 @@ public class Eraser {
     public record Erased(long events, long heldBack) {}
 
     /**
-     * Erases one person; waits for writers of the app, and holds them up meanwhile. Reads the events of the app once.
+     * Erases one person; waits for writers of the app, and holds them up meanwhile. Whatever has come in by then is erased too: which
+     * installs are theirs is asked of the store, not of a log that may be a second older. Reads the events of the app a few times.
      *
      * @param owner whose it is: the number of the account, or {@code ~} that of the install
-     * @param installs of the person
      */
     @Transactional
-    public Erased erase(App app, long owner, List<Long> installs) {
+    public Erased erase(App app, long owner) {
         writer.hold(app);
         Erased erased = entities.unwrap(Session.class).doReturningWork(connection -> {
-            long events = events(connection, app, owner, installs);
+            long events = events(connection, app, owner);
             long heldBack = heldBack(connection, app, keys(connection, app, owner));
             forgetNames(connection, app, owner);
             return new Erased(events, heldBack);
@@ -68,11 +73,13 @@ public class Eraser {
         return erased;
     }
 
-    private static long events(Connection connection, App app, long owner, List<Long> installs) throws SQLException {
+    private static long events(Connection connection, App app, long owner) throws SQLException {
         try (PreparedStatement statement = connection.prepareStatement(OWNED)) {
             statement.setInt(1, app.id());
-            statement.setArray(2, connection.createArrayOf("bigint", installs.toArray()));
-            statement.setLong(3, owner);
+            statement.setLong(2, ~owner);
+            statement.setInt(3, app.id());
+            statement.setLong(4, owner);
+            statement.setLong(5, owner);
             statement.execute();
         }
         // Installs that have events of others too keep their name; of those, single events are kept out.
@@ -154,10 +161,7 @@ public class Eraser {
                 statement.setInt(1, app.id());
                 statement.setString(2, key);
                 statement.setString(
-                        3,
-                        "(^|[^[:alnum:]_-])"
-                                + Pattern.compile("[^A-Za-z0-9_]").matcher(key).replaceAll("\\\\$0")
-                                + "($|[^[:alnum:]_-])");
+                        3, "(^|[^[:alnum:]_-])" + SPECIAL.matcher(key).replaceAll("\\\\$0") + "($|[^[:alnum:]_-])");
                 rows += statement.executeUpdate();
             }
         }

@@ -68,6 +68,11 @@ public class EventReader {
         return new Reading(app);
     }
 
+    /** Nothing sealed before is opened again. */
+    public void forgetSealed(App app) {
+        sealedLogs.forget(app.id());
+    }
+
     /** A reading that goes on from what was sealed of the app's log, if anything was. */
     public Reading beginSealed(App app) {
         Reading reading = new Reading(app);

@@ -100,10 +100,12 @@ class NamedTest {
 
     @Test
     void namesThatSpeakOfThemselvesAreRefused() {
+        done("PUT", "behaviours", behaviour("loop", "{'event':'crash'}", false));
         Answer self = call(
                 "PUT", "behaviours", behaviour("loop", "{'either':[{'behaviour':'loop'},{'event':'crash'}]}", false));
         assertThat(self.status()).isEqualTo(400);
         assertThat(self.text()).contains("speaks of the behaviour loop within itself");
+        call("DELETE", "behaviours?name=loop", "{}");
         JsonNode first = done("POST", "segments", segment("inner", "{'property':'platform','is':'ios'}", false));
         JsonNode second = done("POST", "segments", segment("outer", "{'segment':" + first.get("id") + "}", false));
         Answer round = call(
@@ -114,6 +116,10 @@ class NamedTest {
         assertThat(round.text()).contains("within itself");
         Answer taken = call("POST", "segments", segment("outer", "{'property':'platform','is':'ios'}", false));
         assertThat(taken.status()).isEqualTo(409);
+        Answer renamed = call(
+                "PUT", "segments/" + first.get("id"), segment("outer", "{'property':'platform','is':'ios'}", false));
+        assertThat(renamed.status()).isEqualTo(409);
+        assertThat(renamed.text()).contains("There is already a segment \\\"outer\\\".");
         call("DELETE", "segments/" + second.get("id"), "{}");
         call("DELETE", "segments/" + first.get("id"), "{}");
     }
