@@ -9,7 +9,6 @@ import coldtide.core.time.Grain;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -33,7 +32,6 @@ final class Buckets {
     private final boolean hours;
     private final int fromDay;
     private final int toDay;
-    private final int rangeFromDay;
 
     Buckets(EventLog log, DayRange range, Step step, Course course) {
         lead = course.kind() == Kind.TRAILING ? course.periods() - 1 : 0;
@@ -46,7 +44,6 @@ final class Buckets {
         }
         fromDay = log.dayNumber(first);
         toDay = log.dayNumber(range.to());
-        rangeFromDay = log.dayNumber(range.from());
         bucketOfDay = new int[log.days()];
         Arrays.fill(bucketOfDay, OUTSIDE);
         if (hours) {
@@ -82,9 +79,8 @@ final class Buckets {
         }
         int bucket = lead - before; // of hours further back than any window reaches, below zero
         for (LocalDate day = first; day.isBefore(range.to()); day = day.plusDays(1)) {
-            int number = (int) ChronoUnit.DAYS.between(log.firstDay(), day);
-            if (number >= 0 && number < bucketOfDay.length) {
-                bucketOfDay[number] = bucket;
+            if (log.span().contains(day)) {
+                bucketOfDay[log.dayNumber(day)] = bucket;
             }
             int inDay = hoursOf(log, day);
             for (int hour = 0; hour < inDay && !day.isBefore(range.from()); hour++) {
@@ -117,11 +113,6 @@ final class Buckets {
     /** A person's first row that may count. */
     int from(Shard shard, int person) {
         return shard.firstRow(person, fromDay);
-    }
-
-    /** A person's first row that lies in the range itself. */
-    int rangeFrom(Shard shard, int person) {
-        return shard.firstRow(person, rangeFromDay);
     }
 
     /** The row after a person's last that may count. */

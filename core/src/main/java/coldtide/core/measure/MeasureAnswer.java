@@ -18,8 +18,9 @@ public record MeasureAnswer(Table range, Optional<Table> compared) {
      * @param periods ascending; of the first and the last only the days within the range are counted
      * @param groups most people first, then values taken together; empty without a split
      * @param measures in the order of the question, formulas after them
+     * @param active people among those asked about with any activity in the range; nothing where events are filtered
      */
-    public record Table(List<Period> periods, List<Group> groups, List<Values> measures) {
+    public record Table(List<Period> periods, List<Group> groups, List<Values> measures, Optional<Long> active) {
         public Table {
             periods = List.copyOf(periods);
             groups = List.copyOf(groups);

@@ -1,7 +1,6 @@
 package coldtide.core.measure;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Shard;
 import coldtide.core.measure.MeasureAnswer.Group;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Line;
@@ -10,11 +9,8 @@ import coldtide.core.measure.MeasureAnswer.Table;
 import coldtide.core.measure.MeasureAnswer.Values;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
-import it.unimi.dsi.fastutil.doubles.DoubleOpenHashSet;
-import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -76,50 +72,12 @@ public final class Measures {
         Conditions.Mask what =
                 conditions.of(log, within(question.measures().get(0).what()));
         Buckets buckets = new Buckets(log, question.range(), question.step(), Course.EACH);
-        return TopValues.of(
-                        log,
-                        runner,
-                        (shard, into) -> valuesOfPeople(shard, what, buckets, by.property(), into),
-                        by.top())
-                .top()
-                .stream()
-                .map(TopValues.Value::text)
-                .toList();
-    }
-
-    /** Every value that each person had in what they did in the range. */
-    private void valuesOfPeople(
-            Shard shard, Conditions.Mask what, Buckets buckets, String property, TopValues.Into into) {
-        long[] rows = what.bits(shard);
-        long[] people = among.bits(shard);
-        RowValues row = new RowValues(log, shard, property);
-        boolean ofRuns = log.isOfContexts(property);
-        IntOpenHashSet texts = new IntOpenHashSet();
-        DoubleOpenHashSet numbers = new DoubleOpenHashSet();
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            if (!Bits.has(people, person)) {
-                continue;
-            }
-            int to = buckets.to(shard, person);
-            for (int at = Bits.next(rows, buckets.from(shard, person), to); at < to; ) {
-                if (row.at(at)) {
-                    if (row.isText()) {
-                        texts.add((int) row.value());
-                    } else {
-                        numbers.add(row.value() + 0.0); // of the two zeros one
-                    }
-                }
-                at = Bits.next(rows, ofRuns ? Math.min(to, row.endOfRun()) : at + 1, to);
-            }
-            texts.forEach(into::text);
-            numbers.forEach(into::number);
-            texts.clear();
-            numbers.clear();
-        }
+        return new LargestValues(log, what, among, buckets, by.property()).top(runner, by.top());
     }
 
     /** What was counted over one range. */
-    private record Counted(Buckets buckets, List<Tally> tallies, Optional<Tally> active) {}
+    private record Counted(
+            Buckets buckets, List<Tally> tallies, Optional<Tally> active, Optional<Long> activeInRange) {}
 
     private Counted counted(DayRange range) {
         Buckets buckets = new Buckets(log, range, question.step(), question.course());
@@ -136,7 +94,13 @@ public final class Measures {
         boolean wantsActive = question.measures().stream().anyMatch(each -> each.kind() == Measure.Kind.SHARE)
                 || question.formulas().stream().anyMatch(each -> each.used().contains(MeasureQuestion.ACTIVE));
         Measure active = Measure.of(MeasureQuestion.ACTIVE, Measure.Kind.PEOPLE, new EventCondition.Active());
-        return new Counted(buckets, tallies, wantsActive ? Optional.of(tally(active, buckets)) : Optional.empty());
+        return new Counted(
+                buckets,
+                tallies,
+                wantsActive ? Optional.of(tally(active, buckets)) : Optional.empty(),
+                question.only().equals(EventCondition.ANY)
+                        ? Optional.of(runner.run(log, new ActiveInRange(log, among, range)))
+                        : Optional.empty());
     }
 
     private Tally tally(Measure measure, Buckets buckets) {
@@ -193,7 +157,10 @@ public final class Measures {
                             .toList()));
         }
         return new Table(
-                counted.buckets().periods(), order.stream().map(grouping::group).toList(), values);
+                counted.buckets().periods(),
+                order.stream().map(grouping::group).toList(),
+                values,
+                counted.activeInRange());
     }
 
     private Line line(Counted counted, Measure measure, Tally tally, int group) {

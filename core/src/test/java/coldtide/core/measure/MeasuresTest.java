@@ -125,6 +125,7 @@ class MeasuresTest {
                         .collect(Collectors.toSet()))
                 .isSubsetOf(values);
         boolean ofContexts = property.equals("platform") || property.equals("app_version");
+        assertThat(table.active()).hasValue((long) naive.people(event -> event.active() && naive.in(event, range)));
         for (int m = 0; m < measures.size(); m++) {
             Measure measure = measures.get(m);
             Values found = table.measures().get(m);

@@ -59,8 +59,12 @@ class MeasureController implements WarmUp {
             List<String> leftOut,
             String currency) {}
 
-    /** One range. */
-    record TableView(List<Period> periods, List<GroupView> groups, List<ValuesView> measures) {
+    /** One range. @param active people asked about with any activity in it; null where events are filtered */
+    record TableView(
+            List<Period> periods,
+            List<GroupView> groups,
+            List<ValuesView> measures,
+            @Schema(types = {"integer", "null"}) Long active) {
         static TableView of(Table table) {
             return new TableView(
                     table.periods(),
@@ -70,7 +74,8 @@ class MeasureController implements WarmUp {
                                             part.kind(), part.value().orElse(null)))
                                     .toList()))
                             .toList(),
-                    table.measures().stream().map(ValuesView::of).toList());
+                    table.measures().stream().map(ValuesView::of).toList(),
+                    table.active().orElse(null));
         }
     }
 

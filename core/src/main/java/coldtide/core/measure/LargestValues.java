@@ -1,0 +1,63 @@
+package coldtide.core.measure;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
+import it.unimi.dsi.fastutil.doubles.DoubleOpenHashSet;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import java.util.List;
+
+/** Finds the values of a property with most people among some events. */
+final class LargestValues {
+    private final EventLog log;
+    private final Conditions.Mask what;
+    private final Conditions.Mask among;
+    private final Buckets buckets;
+    private final String property;
+
+    LargestValues(EventLog log, Conditions.Mask what, Conditions.Mask among, Buckets buckets, String property) {
+        this.log = log;
+        this.what = what;
+        this.among = among;
+        this.buckets = buckets;
+        this.property = property;
+    }
+
+    List<String> top(ScanRunner runner, int top) {
+        return TopValues.of(log, runner, this::ofPeople, top).top().stream()
+                .map(TopValues.Value::text)
+                .toList();
+    }
+
+    /** Every value that each person had in what they did in the range. */
+    private void ofPeople(Shard shard, TopValues.Into into) {
+        long[] rows = what.bits(shard);
+        long[] people = among.bits(shard);
+        RowValues row = new RowValues(log, shard, property);
+        boolean ofRuns = log.isOfContexts(property);
+        IntOpenHashSet texts = new IntOpenHashSet();
+        DoubleOpenHashSet numbers = new DoubleOpenHashSet();
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            if (!Bits.has(people, person)) {
+                continue;
+            }
+            int to = buckets.to(shard, person);
+            for (int at = Bits.next(rows, buckets.from(shard, person), to); at < to; ) {
+                if (row.at(at)) {
+                    if (row.isText()) {
+                        texts.add((int) row.value());
+                    } else {
+                        numbers.add(row.value() + 0.0); // of the two zeros one
+                    }
+                }
+                at = Bits.next(rows, ofRuns ? Math.min(to, row.endOfRun()) : at + 1, to);
+            }
+            texts.forEach(into::text);
+            numbers.forEach(into::number);
+            texts.clear();
+            numbers.clear();
+        }
+    }
+}
