@@ -44,3 +44,23 @@ export function useMeasures(app: string, question: MeasureAsk | undefined) {
     placeholderData: keepPreviousData,
   });
 }
+
+export type WeekHoursAnswer = Schemas['WeekHoursAnswer'];
+export type WeekHoursAsk = Pick<MeasureAsk, 'range' | 'only' | 'among' | 'lenient'> &
+  Pick<OneMeasure, 'what'>;
+
+/** When in the week something is done. */
+export function useWeekHours(app: string, question: WeekHoursAsk) {
+  return useQuery({
+    queryKey: [...appKey(app), 'week-hours', question],
+    queryFn: ({ signal }) =>
+      answered(
+        api.POST('/api/apps/{app}/week-hours', {
+          params: { path: { app } },
+          body: question as unknown as Schemas['WeekHoursAsk'],
+          signal,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}

@@ -41,7 +41,7 @@ export function Charts({ panels, view, words, zone, versions, marks }: ChartsPro
             lines={panel.lines}
             unit={panel.unit}
             currency={view.currency}
-            shape={words.shape === 'table' ? 'lines' : words.shape}
+            shape={words.shape === 'table' || words.shape === 'week' ? 'lines' : words.shape}
             notes={notes}
             height={panels.length > 1 ? 220 : 280}
           />

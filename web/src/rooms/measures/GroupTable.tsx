@@ -15,6 +15,9 @@ interface GroupTableProps {
 
 const MOST_ROWS = 300;
 
+/** What is a part of the whole has a share of it; people may be in several parts. */
+const hasShare = ({ kind }: Column) => kind !== 'FORMULA' && (kind === 'PEOPLE' || addsUp(kind));
+
 /** The groups of a split over the whole range; those ticked are on the chart. */
 export function GroupTable({ view, words, columns, onShow }: GroupTableProps) {
   const { range, compared } = view;
@@ -49,7 +52,7 @@ export function GroupTable({ view, words, columns, onShow }: GroupTableProps) {
                     </th>
                   </>
                 )}
-                {column.kind !== 'FORMULA' && addsUp(column.kind) && (
+                {hasShare(column) && (
                   <th scope="col" className="number">
                     of all
                   </th>
@@ -97,7 +100,7 @@ export function GroupTable({ view, words, columns, onShow }: GroupTableProps) {
                           </td>
                         </>
                       )}
-                      {column.kind !== 'FORMULA' && addsUp(column.kind) && (
+                      {hasShare(column) && (
                         <td className="number second">{all ? share((now?.range ?? 0) / all) : '–'}</td>
                       )}
                     </Fragment>

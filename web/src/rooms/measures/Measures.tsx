@@ -15,6 +15,7 @@ import { MeasureSentence } from './MeasureSentence';
 import { PeriodTable } from './PeriodTable';
 import { askOf, eventsOf, isWhole, paramsOf, wordsOf, type Words } from './question';
 import { columnsOf, panelsOf } from './series';
+import { WeekHours } from './WeekHours';
 import './measures.css';
 
 /** Any measures, by period, told apart by anything. */
@@ -82,7 +83,10 @@ function View({ frame, view, words, onSave }: ViewProps) {
         </button>
       }
     >
-      {words.shape !== 'table' && (
+      {words.shape === 'week' && asked.range && (
+        <WeekHours app={asked.app} range={asked.range} words={words} />
+      )}
+      {words.shape !== 'table' && words.shape !== 'week' && (
         <Charts
           panels={panelsOf(view, words, columns)}
           view={view}

@@ -43,6 +43,7 @@ function total(view: MeasureView, column: Column): Finding {
         <b>{say(all?.range)}</b> {column.unit === 'PEOPLE' ? '' : 'is the '}
         {column.title} in the range
         {column.unit === 'PEOPLE' ? ', each counted once' : ''}
+        {column.kind === 'PEOPLE' && all && <OfActive people={all.people} active={view.range.active} />}
         {column.kind !== 'FORMULA' && column.unit !== 'PEOPLE' && all && (
           <>
             : {plural(all.people, 'person', 'people')}, {count(all.events)} times
@@ -58,6 +59,13 @@ function total(view: MeasureView, column: Column): Finding {
       </>
     ),
   };
+}
+
+/** The share of active people, where it says something: of active people themselves it would be all. */
+function OfActive({ people, active }: { people: number; active: number | null }) {
+  return (
+    active !== null && active > 0 && people !== active && <>: {share(people / active)} of active people</>
+  );
 }
 
 /** Which group made the highest period, where groups add up: its share of what that period has above the middle one. */

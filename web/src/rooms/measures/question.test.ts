@@ -74,6 +74,7 @@ const table: MeasureView['range'] = {
       complete: false,
     },
   ],
+  active: 36,
   groups: [
     { parts: [{ kind: 'VALUE', value: 'PT' }] },
     { parts: [{ kind: 'VALUE', value: 'GB' }] },

@@ -3,7 +3,7 @@ import type { DayRange } from '../../api/queries';
 import { EVERYONE, isEveryone, type EventCondition, type PersonCondition } from '../../words/conditions';
 import { KINDS, STEPS, isOfProperty, stepWord } from '../../words/measures';
 
-export const SHAPES = ['lines', 'bars', 'stacked', 'shares', 'ranked', 'table'] as const;
+export const SHAPES = ['lines', 'bars', 'stacked', 'shares', 'ranked', 'week', 'table'] as const;
 export type Shape = (typeof SHAPES)[number];
 
 export const COURSES = ['each', 'cumulative', 'trailing7', 'trailing28'] as const;

@@ -81,6 +81,7 @@ class SecuritySetup {
                 .requestMatchers(
                         POST,
                         "/api/apps/*/measures",
+                        "/api/apps/*/week-hours",
                         "/api/apps/*/contrast",
                         "/api/apps/*/register",
                         "/api/apps/*/catalogue/events",

@@ -206,7 +206,7 @@ record MeasureAsk(
         return made;
     }
 
-    private static boolean isGiven(JsonNode condition) {
+    static boolean isGiven(JsonNode condition) {
         return condition != null && !condition.isNull();
     }
 }

@@ -51,6 +51,7 @@ class RightsTest {
                 "post /api/apps/{app}/retention",
                 "post /api/apps/{app}/people-count",
                 "post /api/apps/{app}/measures",
+                "post /api/apps/{app}/week-hours",
                 "post /api/apps/{app}/contrast",
                 "post /api/apps/{app}/register",
                 "post /api/apps/{app}/catalogue/events",

@@ -258,6 +258,35 @@ class MeasureTruthTest {
         assertThat(refused.text()).contains(sentence);
     }
 
+    /** By the clocks of Lisbon, across the change of 29 March. */
+    @Test
+    void whenInTheWeekIsWhatSqlSays() throws SQLException {
+        JsonNode week = Caller.demo()
+                .postText("/api/apps/gullcombe/week-hours", """
+                        {"range":{"from":"2026-03-23","to":"2026-04-13"},"what":{"event":"app_open"},
+                         "only":{"property":"platform","is":"android"}}""")
+                .json()
+                .get("answer");
+        assertThat(week.get("days").toString()).isEqualTo("[3,3,3,3,3,3,3]");
+        String where = CONTEXT + "name = 'app_open' and c.properties ->> 'platform' = 'android'"
+                + " and day >= '2026-03-23' and day < '2026-04-13' group by 1";
+        String key = "select (extract(isodow from time at time zone 'Europe/Lisbon') - 1) || ' '"
+                + " || extract(hour from time at time zone 'Europe/Lisbon'), ";
+        for (String what : new String[] {"events", "people"}) {
+            Map<String, Long> found = new HashMap<>();
+            for (int day = 0; day < 7; day++) {
+                for (int hour = 0; hour < 24; hour++) {
+                    long count = week.get(what).get(day).get(hour).asLong();
+                    if (count > 0) {
+                        found.put(day + " " + hour, count);
+                    }
+                }
+            }
+            String count = what.equals("events") ? "count(*)" : "count(distinct person)";
+            assertThat(found).isEqualTo(Truth.counts(key + count + where));
+        }
+    }
+
     @Test
     void tooManyPeriodsAreRefused() {
         Answer refused = Caller.demo()

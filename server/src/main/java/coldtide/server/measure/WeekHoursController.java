@@ -1,0 +1,75 @@
+package coldtide.server.measure;
+
+import coldtide.core.measure.WeekHours;
+import coldtide.core.measure.WeekHoursAnswer;
+import coldtide.core.measure.WeekHoursQuestion;
+import coldtide.core.time.DayRange;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Asking.Answered;
+import coldtide.server.who.ConditionReader;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.Map;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** Says when in the week something is done, over HTTP. */
+@RestController
+class WeekHoursController {
+    private final Asking asking;
+
+    WeekHoursController(Asking asking) {
+        this.asking = asking;
+    }
+
+    /**
+     * The question.
+     *
+     * @param what a condition on events; null for any activity
+     * @param only another that holds too; null for none
+     * @param among a condition on people; null for everybody
+     * @param lenient whether what is not there is left out
+     */
+    record WeekHoursAsk(
+            @NotNull DayRange range,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode what,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode only,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode among,
+
+            @Schema(types = {"boolean", "null"}) Boolean lenient) {
+        WeekHoursQuestion question(ConditionReader reader) {
+            EventCondition done = MeasureAsk.isGiven(what) ? reader.events(what, "what") : new EventCondition.Active();
+            return new WeekHoursQuestion(
+                    range,
+                    MeasureAsk.isGiven(only) ? EventCondition.all(done, reader.filter(only, "only")) : done,
+                    MeasureAsk.isGiven(among) ? reader.people(among, "among") : PersonCondition.EVERYBODY);
+        }
+    }
+
+    @PostMapping(path = "/api/apps/{app}/week-hours", produces = MediaType.APPLICATION_JSON_VALUE)
+    Answered<WeekHoursAnswer> ask(@PathVariable String app, @Valid @RequestBody WeekHoursAsk ask) {
+        return asking.ask(
+                app,
+                asked -> WeekHours.answer(
+                        asked.log(), asked.runner(), asked.conditions(), ask.question(asked.reader(ask.lenient()))));
+    }
+}

@@ -1,0 +1,61 @@
+import { compact } from '../words/numbers';
+import './weekgrid.css';
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
+const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
+
+interface WeekGridProps {
+  title: string;
+  /** Mean of each weekday and hour; null where no such day lies in the range. */
+  values: (number | null)[][];
+  /** The whole of a cell in words, for who points at it. */
+  say: (day: number, hour: number) => string;
+}
+
+/** Weekdays by hours of the clock: the number in each cell, the more of it the darker. */
+export function WeekGrid({ title, values, say }: WeekGridProps) {
+  const most = Math.max(...values.flat().map((value) => value ?? 0), Number.MIN_VALUE);
+  return (
+    <figure className="week-grid">
+      <figcaption className="serif">{title}</figcaption>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="spoken">Weekday</span>
+            </th>
+            {HOURS.map((hour) => (
+              <th scope="col" key={hour}>
+                {hour}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {WEEKDAYS.map((name, day) => (
+            <tr key={name} data-weekday={name}>
+              <th scope="row">{name}</th>
+              {HOURS.map((hour) => {
+                const value = values[day]?.[hour] ?? null;
+                // Past the middle the ground is dark enough for light letters.
+                const share = (value ?? 0) / most;
+                return (
+                  <td
+                    key={hour}
+                    title={say(day, hour)}
+                    className={share > 0.5 ? 'dark-cell' : undefined}
+                    style={{
+                      background: `color-mix(in srgb, var(--deep) ${Math.round(share * (share > 0.5 ? 100 : 60))}%, var(--sheet))`,
+                    }}
+                  >
+                    {value === null ? '–' : compact(Number(value.toPrecision(3)))}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </figure>
+  );
+}
