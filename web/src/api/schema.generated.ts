@@ -125,7 +125,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_5"];
+        post: operations["ask_6"];
         delete?: never;
         options?: never;
         head?: never;
@@ -445,7 +445,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_4"];
+        post: operations["ask_5"];
         delete?: never;
         options?: never;
         head?: never;
@@ -461,7 +461,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_3"];
+        post: operations["ask_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -509,7 +509,7 @@ export interface paths {
         };
         get: operations["find"];
         put?: never;
-        post: operations["ask_2"];
+        post: operations["ask_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -573,7 +573,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_1"];
+        post: operations["ask_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -613,6 +613,22 @@ export interface paths {
         trace?: never;
     };
     "/api/apps/{app}/tide-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/week-hours": {
         parameters: {
             query?: never;
             header?: never;
@@ -845,6 +861,10 @@ export interface components {
         };
         AnsweredTideTableView: {
             answer: components["schemas"]["TideTableView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredWeekHoursAnswer: {
+            answer: components["schemas"]["WeekHoursAnswer"];
             foot: components["schemas"]["Foot"];
         };
         AppView: {
@@ -1686,6 +1706,8 @@ export interface components {
             starts: string;
         };
         TableView: {
+            /** Format: int64 */
+            active: number | null;
             groups: components["schemas"]["GroupView"][];
             measures: components["schemas"]["ValuesView"][];
             periods: components["schemas"]["Period"][];
@@ -1718,6 +1740,24 @@ export interface components {
             /** Format: date */
             starts: string;
             version: string;
+        };
+        WeekHoursAnswer: {
+            days: number[];
+            events: number[][];
+            people: number[][];
+        };
+        WeekHoursAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            lenient: boolean | null;
+            only: {
+                [key: string]: unknown;
+            } | null;
+            range: components["schemas"]["DayRange"];
+            what: {
+                [key: string]: unknown;
+            } | null;
         };
         Words: {
             behaviours: string[];
@@ -2000,7 +2040,7 @@ export interface operations {
             };
         };
     };
-    ask_5: {
+    ask_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -2626,7 +2666,7 @@ export interface operations {
             };
         };
     };
-    ask_4: {
+    ask_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -2652,7 +2692,7 @@ export interface operations {
             };
         };
     };
-    ask_3: {
+    ask_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -2774,7 +2814,7 @@ export interface operations {
             };
         };
     };
-    ask_2: {
+    ask_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -2951,7 +2991,7 @@ export interface operations {
             };
         };
     };
-    ask_1: {
+    ask_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -3073,7 +3113,7 @@ export interface operations {
             };
         };
     };
-    ask: {
+    ask_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3095,6 +3135,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredTideTableView"];
+                };
+            };
+        };
+    };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekHoursAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredWeekHoursAnswer"];
                 };
             };
         };

@@ -66,6 +66,7 @@ class HouseRulesTest {
                         "coldtide.core.register..",
                         "coldtide.core.contrast..",
                         "coldtide.core.money..",
+                        "coldtide.core.channel..",
                         "coldtide.core.measure..")
                 .whereLayer("rooms")
                 .mayNotBeAccessedByAnyLayer()

@@ -20,6 +20,11 @@ public final class Contexts {
 
     private final Dictionary texts;
     private final Map<String, IntArrayList> columns = new TreeMap<>();
+    /** Worked out from the columns, for the sets before {@link #derivedSize}. */
+    private Map<String, IntArrayList> derived = new TreeMap<>();
+
+    private int derivedSize;
+    private ContextDerivation derivation = ContextDerivation.NONE;
     private final IntArrayList releaseOf = new IntArrayList();
     private final List<Release> releases = new ArrayList<>();
     private final Object2IntOpenHashMap<Release> releaseCodes = new Object2IntOpenHashMap<>();
@@ -39,6 +44,35 @@ public final class Contexts {
             column.add(texts.add(value));
         });
         return code;
+    }
+
+    /** What is derived from now on; views that were taken keep theirs. */
+    synchronized void derive(ContextDerivation changed) {
+        if (!changed.equals(derivation)) {
+            derivation = changed;
+            derived = new TreeMap<>();
+            derivedSize = 0;
+        }
+    }
+
+    private void deriveOn(int size) {
+        List<String> reads = derivation.reads();
+        for (; derivedSize < size; derivedSize++) {
+            int context = derivedSize;
+            Map<String, String> read = new HashMap<>();
+            for (String property : reads) {
+                IntArrayList column = columns.get(property);
+                if (column != null && column.getInt(context) != NONE) {
+                    read.put(property, texts.text(column.getInt(context)));
+                }
+            }
+            derivation.of(read).forEach((property, value) -> {
+                IntArrayList column = derived.computeIfAbsent(property, fresh -> new IntArrayList());
+                fill(column, context);
+                column.add(texts.add(value));
+            });
+        }
+        derived.values().forEach(column -> fill(column, size));
     }
 
     synchronized void write(BlockWriter out) {
@@ -92,6 +126,8 @@ public final class Contexts {
             fill(column, size);
             now.put(name, column.elements());
         });
+        deriveOn(size);
+        derived.forEach((name, column) -> now.put(name, column.elements()));
         return new View(texts, size, releaseOf.elements(), List.copyOf(releases), now);
     }
 

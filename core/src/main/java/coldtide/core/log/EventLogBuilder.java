@@ -61,6 +61,11 @@ public final class EventLogBuilder {
         settings = requireNonNull(changed, "settings");
     }
 
+    /** What the contexts of the next log have beside what was sent; logs built before keep theirs. */
+    public void derive(ContextDerivation derivation) {
+        contexts.derive(derivation);
+    }
+
     /** Whether what was built, or opened, was built by the settings there are now; if not, the next log is built anew. */
     public boolean isBuiltByItsSettings() {
         return settings.equals(builtBy);

@@ -17,7 +17,7 @@ final class Decided {
     private volatile byte[] decided = new byte[0];
 
     Decided(ValueTest test) {
-        this.test = test instanceof ValueTest.Matches matches ? matches.ready() : test;
+        this.test = test.ready();
     }
 
     boolean passes(Dictionary texts, int code) {

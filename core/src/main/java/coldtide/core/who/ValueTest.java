@@ -20,6 +20,11 @@ public sealed interface ValueTest {
     /** @param number the value as a number, empty if it is none */
     boolean passes(String text, OptionalDouble number);
 
+    /** The same test, prepared to be asked many times. */
+    default ValueTest ready() {
+        return this;
+    }
+
     /** Any value at all. */
     record IsSet() implements ValueTest {
         @Override
@@ -75,8 +80,9 @@ public sealed interface ValueTest {
             }
         }
 
-        /** The test with its expression compiled once. */
-        ValueTest ready() {
+        /** With its expression compiled once. */
+        @Override
+        public ValueTest ready() {
             return new Ready(compiled(expression));
         }
 
