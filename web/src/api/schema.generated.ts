@@ -28,7 +28,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_1"];
+        put: operations["change_2"];
         post?: never;
         delete?: never;
         options?: never;
@@ -110,6 +110,70 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["properties"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/channels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_5"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/channels/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["arrivals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/channels/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bring_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/channels/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_1"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -823,6 +887,10 @@ export interface components {
             answer: components["schemas"]["ActivityChange"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredArrivals: {
+            answer: components["schemas"]["Arrivals"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredContrastView: {
             answer: components["schemas"]["ContrastView"];
             foot: components["schemas"]["Foot"];
@@ -873,6 +941,15 @@ export interface components {
             name: string;
             zone: string;
         };
+        Arrivals: {
+            channels: components["schemas"]["Channel"][];
+            others: components["schemas"]["BothLong"];
+            unknown: components["schemas"]["BothLong"];
+        };
+        ArrivalsAsk: {
+            compared: components["schemas"]["DayRange"];
+            range: components["schemas"]["DayRange"];
+        };
         AuditPage: {
             entries: components["schemas"]["AuditView"][];
             /** Format: int32 */
@@ -918,8 +995,27 @@ export interface components {
                 [key: string]: unknown;
             };
         };
+        BothCost: {
+            compared: components["schemas"]["Cost"];
+            range: components["schemas"]["Cost"];
+        };
+        BothLong: {
+            /** Format: int64 */
+            compared: number;
+            /** Format: int64 */
+            range: number;
+        };
         CatalogueAsk: {
             range: components["schemas"]["DayRange"];
+        };
+        Channel: {
+            cost: components["schemas"]["BothCost"];
+            name: string;
+            people: components["schemas"]["BothLong"];
+        };
+        ChannelsView: {
+            costs: components["schemas"]["KnownCosts"][];
+            rules: components["schemas"]["RuleView"][];
         };
         CohortView: {
             arrivals: components["schemas"]["DayRange"];
@@ -976,6 +1072,17 @@ export interface components {
         };
         Corrected: {
             content: string;
+        };
+        Cost: {
+            /** Format: int32 */
+            days: number;
+            /** Format: int64 */
+            micros: number;
+            /** Format: int32 */
+            unconverted: number;
+        };
+        CostText: {
+            text: string;
         };
         CourseAsk: {
             /** @enum {string} */
@@ -1213,6 +1320,15 @@ export interface components {
             perSecond: number;
             /** Format: date-time */
             revoked: string | null;
+        };
+        KnownCosts: {
+            channel: string;
+            /** Format: int64 */
+            days: number;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
         };
         KnownRates: {
             currency: string;
@@ -1641,6 +1757,22 @@ export interface components {
             /** Format: int32 */
             usualPeriods: number;
         };
+        RuleEntry: {
+            channel: string;
+            /** @enum {string} */
+            kind: "TAG" | "REFERRER";
+            property: string;
+            /** @enum {string} */
+            test: "IS" | "CONTAINS" | "MATCHES";
+            value: string;
+        };
+        RuleList: {
+            rules: components["schemas"]["RuleEntry"][];
+        };
+        RuleView: {
+            rule: components["schemas"]["RuleEntry"];
+            said: string;
+        };
         SampleView: {
             event: components["schemas"]["EventView"];
             fault: string | null;
@@ -1818,7 +1950,7 @@ export interface operations {
             };
         };
     };
-    change_1: {
+    change_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -2036,6 +2168,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredListRecordedProperty"];
+                };
+            };
+        };
+    };
+    list_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChannelsView"];
+                };
+            };
+        };
+    };
+    arrivals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrivalsAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredArrivals"];
+                };
+            };
+        };
+    };
+    bring_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChannelsView"];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RuleList"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChannelsView"];
                 };
             };
         };

@@ -50,15 +50,15 @@ export function usePeopleCount(app: string, among: PersonCondition | undefined) 
   });
 }
 
-/** The most frequent values of a property, by the people who last had them. */
-export function useValues(app: string, property: string) {
+/** The most frequent values of a property, by the people who last, or first, had them. */
+export function useValues(app: string, property: string, which: 'FIRST' | 'LATEST' = 'LATEST') {
   return useQuery({
-    queryKey: [...appKey(app), 'values', property],
+    queryKey: [...appKey(app), 'values', property, which],
     queryFn: ({ signal }) =>
       answered(
         api.POST('/api/apps/{app}/people-count', {
           params: { path: { app } },
-          body: { among: null, splitBy: property, value: 'LATEST', top: 100 },
+          body: { among: null, splitBy: property, value: which, top: 100 },
           signal,
         }),
       ),

@@ -70,6 +70,8 @@ export function sayTest(test: Test): string {
   return bounds.length > 0 ? `is ${bounds.join(' and ')}` : 'is anything';
 }
 
+const isAnyEvent = (condition: EventCondition) => 'all' in condition && condition.all.length === 0;
+
 export function sayEvents(condition: EventCondition, names: Names): string {
   if ('all' in condition) {
     const [first, ...rest] = condition.all;
@@ -130,7 +132,12 @@ export function sayPeople(condition: PersonCondition, names: Names): string {
         );
   if ('not' in condition) return `not (${sayPeople(condition.not, names)})`;
   if ('firstDid' in condition)
-    return after(`who first did ${sayEvents(condition.firstDid, names)}`, condition.when);
+    return after(
+      isAnyEvent(condition.firstDid)
+        ? 'who came new'
+        : `who first did ${sayEvents(condition.firstDid, names)}`,
+      condition.when,
+    );
   if ('did' in condition) return sayDid(condition, names);
   if ('segment' in condition) return `in \u201c${names.segment(condition.segment)}\u201d`;
   return `whose ${condition.value === 'FIRST' ? 'first ' : ''}${condition.property} ${sayTest(condition)}`;

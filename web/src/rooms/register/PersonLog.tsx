@@ -190,6 +190,7 @@ function Facts({ view, zone }: { view: PersonLogView; zone: string }) {
         ))}
       </ul>
       <h2>First touch</h2>
+      <Arrival view={view} />
       <p>
         {['channel', 'campaign', 'source', 'medium', 'referrer']
           .map((name) => view.properties.find((each) => each.property === name))
@@ -209,5 +210,17 @@ function Facts({ view, zone }: { view: PersonLogView; zone: string }) {
         </tbody>
       </table>
     </aside>
+  );
+}
+
+/** By which channel they came, and why that is said. */
+function Arrival({ view }: { view: PersonLogView }) {
+  const first = (property: string) => view.properties.find((each) => each.property === property)?.first;
+  const channel = first('arrival_channel');
+  if (channel === undefined) return null;
+  return (
+    <p>
+      Came by <b>{channel}</b>, because {first('arrival_rule')}.
+    </p>
   );
 }

@@ -3,6 +3,7 @@ import { useSearchParams } from 'react-router';
 import { useSession } from '../../api/queries';
 import { useFrame } from '../../frame/Frame';
 import { AuditList } from './AuditList';
+import { ChannelRules } from './ChannelRules';
 import { KeyList } from './KeyList';
 import { MarkList } from './MarkList';
 import { OwnPassword } from './OwnPassword';
@@ -14,6 +15,7 @@ import './settings.css';
 const PARTS = {
   marks: 'Releases and marks',
   rates: 'Exchange rates',
+  channels: 'Channels',
   people: 'People',
   keys: 'Keys',
   audit: 'What was done',
@@ -57,6 +59,7 @@ export default function Settings() {
         {may && part === 'keys' && <KeyList app={app} />}
         {may && part === 'audit' && <AuditList app={app} />}
         {part === 'rates' && <RateList app={app} mayChange={role !== 'READER'} />}
+        {part === 'channels' && <ChannelRules app={app} mayChange={role !== 'READER'} />}
         {part === 'you' && <OwnPassword />}
         {part === 'marks' && (
           <>

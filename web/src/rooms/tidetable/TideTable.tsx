@@ -14,6 +14,7 @@ import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
 import { figureTitle, isFigure } from '../../words/figures';
 import { GRAINS, dayOf, grainWord, periodWords } from '../../words/dates';
 import { measuresAddress } from './ask';
+import { Arrivals } from './Arrivals';
 import { findings } from './findings';
 import { Items } from './Items';
 import { TideRows } from './TideRows';
@@ -86,6 +87,11 @@ function View({ frame, view, grain }: { frame: FrameContext; view: TideTableView
           <Further asked={asked} row={row} grain={grain} />
         </Suspense>
       )}
+      <Arrivals
+        asked={asked}
+        currency={view.currency}
+        comparable={view.rangeComplete && view.comparedComplete}
+      />
       <Items asked={asked} hasItems={words.properties.some((property) => property.name === 'item')} />
     </Answer>
   );

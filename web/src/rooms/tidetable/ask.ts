@@ -1,7 +1,7 @@
 import type { OneMeasure } from '../../api/measures';
-import type { Figure, Grain } from '../../api/queries';
+import type { DayRange, Figure, Grain } from '../../api/queries';
 import { daysParam, type Asked } from '../../frame/question';
-import type { EventCondition } from '../../words/conditions';
+import type { EventCondition, PersonCondition } from '../../words/conditions';
 import { grainWord } from '../../words/dates';
 
 type Measure = Partial<OneMeasure> & Pick<OneMeasure, 'name' | 'kind'>;
@@ -84,3 +84,18 @@ export const itemsAddress = (asked: Asked): string =>
     split: JSON.stringify([{ property: 'item', top: 50 }]),
     shape: 'ranked',
   });
+
+/** Those who came new in a range by a channel, in the register. */
+export function newPeopleAddress(app: string, range: DayRange, channel: string): string {
+  const among: PersonCondition = {
+    all: [
+      { firstDid: { all: [] }, when: range },
+      { property: 'arrival_channel', value: 'FIRST', is: channel },
+    ],
+  };
+  const search = new URLSearchParams({
+    among: JSON.stringify(among),
+    columns: 'arrival_channel,arrival_rule,country',
+  });
+  return `/a/${app}/register?${search.toString()}`;
+}

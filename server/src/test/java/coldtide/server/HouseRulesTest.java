@@ -139,6 +139,7 @@ class HouseRulesTest {
             "intake",
             "marks",
             "rates",
+            "channels",
             "demo");
 
     static List<String> rooms() {

@@ -87,6 +87,11 @@ final class Plan {
         return draw.byCumulative(arrivals);
     }
 
+    /** The share of those who come as usual that comes on a day. */
+    double arrivalShare(int day) {
+        return (arrivals[day] - (day == 0 ? 0 : arrivals[day - 1])) / arrivals[arrivals.length - 1];
+    }
+
     /** The burst by which somebody comes, or null: they come as others do. */
     Happening burst(Draw draw) {
         Happening by = null;

@@ -3,9 +3,11 @@ package coldtide.world;
 import static java.util.stream.Collectors.groupingBy;
 import static java.util.stream.Collectors.toList;
 
+import coldtide.world.scenario.Channel;
 import coldtide.world.scenario.Happening;
 import coldtide.world.scenario.Scenario;
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -14,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.Consumer;
+import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 
 /** Makes a scenario's events. The same scenario gives the same events in the same order, on any number of cores. */
@@ -53,6 +56,30 @@ public final class World {
     /** Every currency of the world on every day of the span. */
     public List<Rate> rates() {
         return plan.prices.rates();
+    }
+
+    /** What each channel that costs anything cost on each day: for those expected to come, whether or not just they came. */
+    public List<Cost> costs() {
+        return plan.scenario.channels().stream()
+                .filter(channel -> channel.costPerArrival() > 0)
+                .flatMap(channel -> IntStream.range(0, plan.scenario.days()).mapToObj(day -> cost(channel, day)))
+                .toList();
+    }
+
+    private Cost cost(Channel channel, int day) {
+        double weights =
+                plan.scenario.channels().stream().mapToDouble(Channel::weight).sum();
+        double share = channel.weight() / weights * plan.arrivalShare(day);
+        for (Happening burst : plan.bursts) {
+            int since = day - burst.starts().day();
+            boolean runs = since >= 0 && since < burst.ends().afterDays();
+            if (runs && burst.where().one("channel").equals(Optional.of(channel.name()))) {
+                share += burst.size() / burst.ends().afterDays();
+            }
+        }
+        BigDecimal amount = BigDecimal.valueOf(share * plan.scenario.people() * channel.costPerArrival());
+        return new Cost(
+                channel.name(), plan.scenario.firstDay().plusDays(day), amount.setScale(2, RoundingMode.HALF_EVEN));
     }
 
     /** What the advert network settles, by day and platform; makes the whole world once more. */

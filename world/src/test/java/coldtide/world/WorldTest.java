@@ -3,6 +3,7 @@ package coldtide.world;
 import static java.util.stream.Collectors.groupingBy;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
 import coldtide.world.out.EventFile;
 import coldtide.world.scenario.AppRelease;
@@ -178,5 +179,28 @@ class WorldTest {
     void impossibleSizesAreNamed() {
         assertThatThrownBy(() -> GULLCOMBE.sized(0, 6, END)).hasMessageContaining("not 0");
         assertThatThrownBy(() -> GULLCOMBE.sized(10, 300, END)).hasMessageContaining("not 300");
+    }
+
+    /** Expected, not drawn: over the whole span each arrival of a channel costs about what the scenario says. */
+    @Test
+    void channelsCostWhatTheirArrivalsAreSaidToCost() {
+        Scenario scenario = GULLCOMBE.sized(6_000, 26, END);
+        World world = new World(scenario);
+        Map<String, Long> came = people(scenario).stream()
+                .collect(groupingBy(
+                        person -> person.get(0).context().properties().get("channel"),
+                        java.util.stream.Collectors.counting()));
+        Map<String, Double> paid = world.costs().stream()
+                .collect(groupingBy(
+                        Cost::channel,
+                        java.util.stream.Collectors.summingDouble(
+                                cost -> cost.amount().doubleValue())));
+        assertThat(paid).hasSizeLessThan(came.size()).isNotEmpty();
+        scenario.channels().stream()
+                .filter(channel -> channel.costPerArrival() > 0)
+                .forEach(channel -> assertThat(paid.get(channel.name()) / came.get(channel.name()))
+                        .as(channel.name())
+                        .isCloseTo(channel.costPerArrival(), withinPercentage(15)));
+        assertThat(world.costs()).allMatch(cost -> cost.amount().signum() > 0);
     }
 }

@@ -69,8 +69,8 @@ public record ChannelRule(Kind kind, String property, Test test, String value, S
         return test.passes(value, OptionalDouble.empty());
     }
 
-    /** The rule in words. */
-    String said() {
+    /** The rule in words; by them people who came by it can be asked for. */
+    public String said() {
         return property + " " + test.word + " \u201c" + value + "\u201d";
     }
 }

@@ -1,2 +1,2 @@
-/** How people came: rules over campaign tags and referrers. Uses {@code log} and {@code who}. */
+/** How people came: rules over campaign tags and referrers, arrivals by channel, and what they cost. Uses {@code measure}. */
 package coldtide.core.channel;

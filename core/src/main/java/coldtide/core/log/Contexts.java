@@ -55,7 +55,7 @@ public final class Contexts {
         }
     }
 
-    private void deriveOn(int size) {
+    private synchronized void deriveOn(int size) {
         List<String> reads = derivation.reads();
         for (; derivedSize < size; derivedSize++) {
             int context = derivedSize;
@@ -128,7 +128,7 @@ public final class Contexts {
         });
         deriveOn(size);
         derived.forEach((name, column) -> now.put(name, column.elements()));
-        return new View(texts, size, releaseOf.elements(), List.copyOf(releases), now);
+        return new View(texts, size, releaseOf.elements(), List.copyOf(releases), now, derivation);
     }
 
     /**
@@ -140,13 +140,26 @@ public final class Contexts {
         private final int[] releaseOf;
         private final List<Release> releases;
         private final Map<String, int[]> columns;
+        private final ContextDerivation derivation;
 
-        View(Dictionary texts, int size, int[] releaseOf, List<Release> releases, Map<String, int[]> columns) {
+        View(
+                Dictionary texts,
+                int size,
+                int[] releaseOf,
+                List<Release> releases,
+                Map<String, int[]> columns,
+                ContextDerivation derivation) {
             this.texts = texts;
             this.size = size;
             this.releaseOf = releaseOf;
             this.releases = releases;
             this.columns = columns;
+            this.derivation = derivation;
+        }
+
+        /** Whether a set that is in both has the same derived properties in both. */
+        public boolean areDerivedAs(View other) {
+            return derivation.equals(other.derivation);
         }
 
         public int size() {

@@ -84,6 +84,7 @@ class SecuritySetup {
                         "/api/apps/*/week-hours",
                         "/api/apps/*/contrast",
                         "/api/apps/*/register",
+                        "/api/apps/*/channels/arrivals",
                         "/api/apps/*/catalogue/events",
                         "/api/apps/*/catalogue/properties")
                 .hasRole(READER)

@@ -1,5 +1,6 @@
 package coldtide.server.demo;
 
+import coldtide.core.channel.ChannelRule;
 import coldtide.core.log.Money;
 import coldtide.core.log.RevenueType;
 import coldtide.server.access.DemoAccount;
@@ -8,6 +9,9 @@ import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
 import coldtide.server.store.Behaviour;
 import coldtide.server.store.BehaviourRepository;
+import coldtide.server.store.ChannelCost;
+import coldtide.server.store.ChannelCostRepository;
+import coldtide.server.store.ChannelRuleRepository;
 import coldtide.server.store.EventWriter;
 import coldtide.server.store.ExchangeRate;
 import coldtide.server.store.ExchangeRateRepository;
@@ -18,6 +22,7 @@ import coldtide.server.store.Mark;
 import coldtide.server.store.MarkRepository;
 import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
+import coldtide.server.store.StoredChannelRule;
 import coldtide.world.World;
 import coldtide.world.WorldEvent;
 import coldtide.world.WorldMark;
@@ -95,6 +100,10 @@ class DemoLoader implements ApplicationRunner {
                     "{\"all\": [{\"event\": \"beacon_lit\"}, {\"property\": \"level\", \"is\": \"1\"}]}",
                     true));
 
+    /** The letters of every month, whatever channel they were said to come by. */
+    private static final ChannelRule LETTERS =
+            new ChannelRule(ChannelRule.Kind.TAG, "campaign", ChannelRule.Test.CONTAINS, "letter", "coast_letter");
+
     private final Settings settings;
     private final DemoAccount account;
     private final AppRepository apps;
@@ -102,6 +111,8 @@ class DemoLoader implements ApplicationRunner {
     private final MarkRepository marks;
     private final BehaviourRepository behaviours;
     private final ExchangeRateRepository rates;
+    private final ChannelRuleRepository channelRules;
+    private final ChannelCostRepository costs;
     private final EventWriter writer;
     private final ImportRepository imports;
     private final HeldBackWriter heldBack;
@@ -116,6 +127,8 @@ class DemoLoader implements ApplicationRunner {
             MarkRepository marks,
             BehaviourRepository behaviours,
             ExchangeRateRepository rates,
+            ChannelRuleRepository channelRules,
+            ChannelCostRepository costs,
             EventWriter writer,
             ImportRepository imports,
             HeldBackWriter heldBack,
@@ -128,6 +141,8 @@ class DemoLoader implements ApplicationRunner {
         this.marks = marks;
         this.behaviours = behaviours;
         this.rates = rates;
+        this.channelRules = channelRules;
+        this.costs = costs;
         this.writer = writer;
         this.imports = imports;
         this.heldBack = heldBack;
@@ -174,6 +189,10 @@ class DemoLoader implements ApplicationRunner {
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());
             DemoFile file = new DemoFile(app, scenario, json);
+            channelRules.saveAll(List.of(new StoredChannelRule(app.id(), 0, LETTERS)));
+            costs.saveAll(world.costs().stream()
+                    .map(cost -> new ChannelCost(app.id(), cost.channel(), cost.day(), cost.amount(), app.currency()))
+                    .toList());
             try (Ahead<List<IncomingEvent>> batches = new Ahead<>("demo-world", into -> batches(world, file, into))) {
                 long filled = writer.fill(app, batches, DemoLoader::tell);
                 file.keep(imports::save, heldBack, DemoAccount.NAME);

@@ -84,10 +84,11 @@ public class Asking {
     /** @throws Problem if there is no such app or it has no events yet */
     public <T> Answered<T> ask(String appKey, Answering<T> answering) {
         App app = apps.require(appKey);
-        EventLog log = engine.log(app)
+        Engine.Standing standing = engine.standing(app)
                 .orElseThrow(() -> Problem.conflict("No events of " + app.name() + " have been received yet."));
         long began = System.nanoTime();
-        Asked asked = new Asked(app, log, engine.runner(), engine.conditions(app), named.of(app));
+        EventLog log = standing.log();
+        Asked asked = new Asked(app, log, engine.runner(), standing.conditions(), named.of(app));
         T answer = name().map(name -> questions.named(name, () -> answering.answer(asked)))
                 .orElseGet(() -> answering.answer(asked));
         double millis = (System.nanoTime() - began) / 1e6;

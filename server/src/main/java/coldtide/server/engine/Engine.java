@@ -50,14 +50,38 @@ public class Engine {
         return thread;
     }
 
+    /**
+     * What questions are put to.
+     *
+     * @param conditions what is known of conditions asked of this log and of those before it
+     */
+    record Standing(EventLog log, Conditions conditions) {
+        static Standing of(EventLog log) {
+            return new Standing(log, new Conditions(CONDITION_BYTES));
+        }
+
+        /** Where properties are derived otherwise than before, what is known of conditions on them holds no longer. */
+        Standing with(EventLog next) {
+            return next.contexts().areDerivedAs(log.contexts()) ? new Standing(next, conditions) : of(next);
+        }
+    }
+
     /** The log in use, or nothing while there are no events; reading is one at a time for each app, and holds no other app up. */
     private static final class Kept {
         private EventReader.Reading reading;
-        private final Conditions conditions = new Conditions(CONDITION_BYTES);
-        private volatile Optional<EventLog> log = Optional.empty();
+        private volatile Optional<Standing> standing = Optional.empty();
         private volatile boolean read;
         private volatile long readingOnMillis;
         private final AtomicBoolean waiting = new AtomicBoolean();
+
+        private void readOn() {
+            standing = reading.readOn(Engine::tell)
+                    .map(log -> standing.map(before -> before.with(log)).orElseGet(() -> Standing.of(log)));
+        }
+
+        private long events() {
+            return standing.map(now -> now.log().events()).orElse(0L);
+        }
     }
 
     Engine(EventReader reader, @Value("${coldtide.answer-seconds}") int answerSeconds) {
@@ -71,6 +95,11 @@ public class Engine {
      * @return empty if the app has no events
      */
     public Optional<EventLog> log(App app) {
+        return standing(app).map(Standing::log);
+    }
+
+    /** The app's log and what is known of it; as {@link #log}. */
+    Optional<Standing> standing(App app) {
         Kept kept = kept(app);
         if (!kept.read) {
             synchronized (kept) {
@@ -79,7 +108,7 @@ public class Engine {
                 }
             }
         }
-        return kept.log;
+        return kept.standing;
     }
 
     /** Reads what has come in since the last time; questions go on with the old log meanwhile. */
@@ -90,19 +119,14 @@ public class Engine {
                 kept.reading = open(app);
             }
             long began = System.nanoTime();
-            long before = kept.log.map(EventLog::events).orElse(0L);
-            Optional<EventLog> log = kept.reading.readOn(Engine::tell);
+            long before = kept.events();
+            kept.readOn();
             long millis = (System.nanoTime() - began) / 1_000_000;
             if (kept.read) {
                 kept.readingOnMillis = millis;
             }
-            kept.log = log;
             kept.read = true;
-            LOG.info(
-                    "Read {} events of {} into memory in {} ms.",
-                    log.map(EventLog::events).orElse(0L) - before,
-                    app.key(),
-                    millis);
+            LOG.info("Read {} events of {} into memory in {} ms.", kept.events() - before, app.key(), millis);
             sealWhenWorthIt(app, kept);
         }
     }
@@ -117,8 +141,7 @@ public class Engine {
     /** Not for every event: opening reads the few that came after as quickly as they come. For other settings, always. */
     private void sealWhenWorthIt(App app, Kept kept) {
         long since = kept.reading.eventsSinceSealed();
-        boolean many = since >= SEALED_EVENTS
-                && since * SEALED_SHARE >= kept.log.map(EventLog::events).orElse(0L);
+        boolean many = since >= SEALED_EVENTS && since * SEALED_SHARE >= kept.events();
         if (many || kept.reading.isBuiltAnew()) {
             kept.reading.seal().ifPresent(keep -> sealing.execute(() -> keepQuietly(app, keep)));
         }
@@ -162,7 +185,7 @@ public class Engine {
         synchronized (kept) {
             refresh(app);
             kept.reading.erase(owner);
-            kept.log = kept.reading.readOn(Engine::tell);
+            kept.readOn();
         }
         // After whatever is being sealed, so that nothing older is kept afterwards.
         sealing.execute(() -> readAnewQuietly(app));
@@ -199,11 +222,6 @@ public class Engine {
 
     private Kept kept(App app) {
         return logs.computeIfAbsent(app.id(), id -> new Kept());
-    }
-
-    /** Conditions on events and people of an app, ready to be asked of its logs. */
-    public Conditions conditions(App app) {
-        return kept(app).conditions;
     }
 
     public ScanRunner runner() {

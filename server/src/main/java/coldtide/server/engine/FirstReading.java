@@ -30,11 +30,10 @@ class FirstReading implements ApplicationRunner {
     @Override
     public void run(ApplicationArguments arguments) {
         List<Asked> logs = apps.all().stream()
-                .flatMap(
-                        app -> engine
-                                .log(app)
-                                .map(log -> new Asked(app, log, engine.runner(), engine.conditions(app), Names.NONE))
-                                .stream())
+                .flatMap(app -> engine
+                        .standing(app)
+                        .map(now -> new Asked(app, now.log(), engine.runner(), now.conditions(), Names.NONE))
+                        .stream())
                 .toList();
         logs.forEach(asked -> warm(asked, 1));
         Thread warmer = new Thread(() -> logs.forEach(asked -> warm(asked, ROUNDS)), "warm-up");

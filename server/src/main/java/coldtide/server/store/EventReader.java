@@ -1,5 +1,6 @@
 package coldtide.server.store;
 
+import coldtide.core.channel.ChannelRules;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
 import coldtide.core.log.ExchangeRates;
@@ -43,6 +44,7 @@ public class EventReader {
     private final TransactionTemplate snapshot;
     private final AppRepository apps;
     private final ExchangeRateRepository rates;
+    private final ChannelRuleRepository channelRules;
     private final JsonMapper json;
     private final SealedLogs sealedLogs;
 
@@ -51,6 +53,7 @@ public class EventReader {
             TransactionTemplate transactions,
             AppRepository apps,
             ExchangeRateRepository rates,
+            ChannelRuleRepository channelRules,
             JsonMapper json,
             SealedLogs sealedLogs) {
         this.entities = entities;
@@ -58,6 +61,7 @@ public class EventReader {
         this.sealedLogs = sealedLogs;
         this.apps = apps;
         this.rates = rates;
+        this.channelRules = channelRules;
         snapshot = new TransactionTemplate(transactions.getTransactionManager());
         snapshot.setReadOnly(true);
         snapshot.setIsolationLevel(TransactionTemplate.ISOLATION_REPEATABLE_READ);
@@ -195,6 +199,9 @@ public class EventReader {
          */
         public Optional<EventLog> readOn(LongConsumer progress) {
             builder.settings(settings(app));
+            builder.derive(new ChannelRules(channelRules.ofApp(app.id()).stream()
+                    .map(StoredChannelRule::rule)
+                    .toList()));
             if (newestBatch > 0 && !builder.isBuiltByItsSettings()) {
                 builtAnew = true;
             }

@@ -41,6 +41,7 @@ class RightsTest {
                 "behaviours",
                 "segments",
                 "rates",
+                "channels",
                 "register",
                 "register/{id}")) {
             least("READER", "get /api/apps/{app}/" + seen);
@@ -54,6 +55,7 @@ class RightsTest {
                 "post /api/apps/{app}/week-hours",
                 "post /api/apps/{app}/contrast",
                 "post /api/apps/{app}/register",
+                "post /api/apps/{app}/channels/arrivals",
                 "post /api/apps/{app}/catalogue/events",
                 "post /api/apps/{app}/catalogue/properties");
         least("ANALYST", "post /api/apps");
@@ -74,6 +76,8 @@ class RightsTest {
                 "delete marks/{id}",
                 "post marks/file",
                 "post rates",
+                "put channels/rules",
+                "post channels/costs",
                 "put catalogue",
                 "put behaviours",
                 "delete behaviours",

@@ -1,0 +1,48 @@
+package coldtide.server.store;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Embeddable;
+import jakarta.persistence.EmbeddedId;
+import jakarta.persistence.Entity;
+import java.io.Serializable;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+
+/** What was paid for a channel on a day. */
+@Entity
+public class ChannelCost {
+    @Embeddable
+    record Key(@Column(name = "app_id") int appId, String channel, LocalDate day) implements Serializable {}
+
+    @EmbeddedId
+    private Key key;
+
+    @Column(precision = 20, scale = 6)
+    private BigDecimal amount;
+
+    private String currency;
+
+    protected ChannelCost() {}
+
+    public ChannelCost(int appId, String channel, LocalDate day, BigDecimal amount, String currency) {
+        key = new Key(appId, channel, day);
+        this.amount = amount;
+        this.currency = currency;
+    }
+
+    public String channel() {
+        return key.channel();
+    }
+
+    public LocalDate day() {
+        return key.day();
+    }
+
+    public BigDecimal amount() {
+        return amount;
+    }
+
+    public String currency() {
+        return currency;
+    }
+}
