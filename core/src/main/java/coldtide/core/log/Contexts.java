@@ -20,11 +20,7 @@ public final class Contexts {
 
     private final Dictionary texts;
     private final Map<String, IntArrayList> columns = new TreeMap<>();
-    /** Worked out from the columns, for the sets before {@link #derivedSize}. */
-    private Map<String, IntArrayList> derived = new TreeMap<>();
-
-    private int derivedSize;
-    private ContextDerivation derivation = ContextDerivation.NONE;
+    private DerivedColumns derived = new DerivedColumns(ContextDerivation.NONE);
     private final IntArrayList releaseOf = new IntArrayList();
     private final List<Release> releases = new ArrayList<>();
     private final Object2IntOpenHashMap<Release> releaseCodes = new Object2IntOpenHashMap<>();
@@ -48,31 +44,9 @@ public final class Contexts {
 
     /** What is derived from now on; views that were taken keep theirs. */
     synchronized void derive(ContextDerivation changed) {
-        if (!changed.equals(derivation)) {
-            derivation = changed;
-            derived = new TreeMap<>();
-            derivedSize = 0;
+        if (!changed.equals(derived.derivation())) {
+            derived = new DerivedColumns(changed);
         }
-    }
-
-    private synchronized void deriveOn(int size) {
-        List<String> reads = derivation.reads();
-        for (; derivedSize < size; derivedSize++) {
-            int context = derivedSize;
-            Map<String, String> read = new HashMap<>();
-            for (String property : reads) {
-                IntArrayList column = columns.get(property);
-                if (column != null && column.getInt(context) != NONE) {
-                    read.put(property, texts.text(column.getInt(context)));
-                }
-            }
-            derivation.of(read).forEach((property, value) -> {
-                IntArrayList column = derived.computeIfAbsent(property, fresh -> new IntArrayList());
-                fill(column, context);
-                column.add(texts.add(value));
-            });
-        }
-        derived.values().forEach(column -> fill(column, size));
     }
 
     synchronized void write(BlockWriter out) {
@@ -112,7 +86,7 @@ public final class Contexts {
         return code;
     }
 
-    private static void fill(IntArrayList column, int size) {
+    static void fill(IntArrayList column, int size) {
         while (column.size() < size) {
             column.add(NONE);
         }
@@ -126,9 +100,8 @@ public final class Contexts {
             fill(column, size);
             now.put(name, column.elements());
         });
-        deriveOn(size);
-        derived.forEach((name, column) -> now.put(name, column.elements()));
-        return new View(texts, size, releaseOf.elements(), List.copyOf(releases), now, derivation);
+        now.putAll(derived.of(now, size, texts));
+        return new View(texts, size, releaseOf.elements(), List.copyOf(releases), now, derived.derivation());
     }
 
     /**
