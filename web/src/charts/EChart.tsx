@@ -22,10 +22,12 @@ interface EChartProps {
   height: number;
   /** What the chart shows, aloud. */
   summary: string;
+  /** Told where values stand once it is drawn: from a value to pixels from the top. */
+  onDrawn?: (top: (value: number) => number) => void;
 }
 
 /** The one wrapper of the chart library: sizes with its place, follows its option, says what it shows. */
-export function EChart({ option, height, summary }: EChartProps) {
+export function EChart({ option, height, summary, onDrawn }: EChartProps) {
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<echarts.EChartsType>(undefined);
   useEffect(() => {
@@ -40,7 +42,9 @@ export function EChart({ option, height, summary }: EChartProps) {
     };
   }, []);
   useEffect(() => {
-    chart.current?.setOption(option, { notMerge: true });
-  }, [option]);
+    const drawn = chart.current;
+    drawn?.setOption(option, { notMerge: true });
+    if (drawn) onDrawn?.((value) => drawn.convertToPixel({ yAxisIndex: 0 }, value));
+  }, [option, onDrawn]);
   return <div ref={place} style={{ height }} role="img" aria-label={summary} />;
 }

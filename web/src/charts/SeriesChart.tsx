@@ -1,10 +1,11 @@
 import type { BarSeriesOption, EChartsOption, LineSeriesOption, SeriesOption } from 'echarts';
-import { useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { Roles } from '../theme/roles';
 import { useRoles } from '../theme/theme';
 import { axisName, axisValue, measureValue, type MeasureUnit } from '../words/measures';
 import { share } from '../words/numbers';
 import { EChart } from './EChart';
+import { spread } from './ends';
 import { categoryAxis, FONT, hovered, noteMarks, tooltipLooks, valueAxis, type Note } from './looks';
 
 export type SeriesShape = 'lines' | 'bars' | 'stacked' | 'shares';
@@ -28,6 +29,13 @@ interface SeriesChartProps {
   notes: Note[];
   height: number;
 }
+
+const ENDS_WIDTH = 122;
+const ENDS_GAP = 15;
+const BOTTOM = 26;
+
+/** Whether each line's name stands at its end. */
+const hasEnds = ({ shape, lines }: SeriesChartProps) => shape === 'lines' && lines.length > 1;
 
 const colourOf = (roles: Roles, at: number) => roles.series[at % roles.series.length] ?? roles.deep;
 
@@ -58,26 +66,13 @@ function lineOf(props: SeriesChartProps, line: ChartLine, at: number, roles: Rol
     symbol: 'circle',
     symbolSize: line.values.length > 100 ? 2 : 4,
     itemStyle: { color: colour },
-    labelLayout: { moveOverlap: 'shiftY' },
     emphasis: { focus: 'series' },
   };
-  const endLabel: LineSeriesOption['endLabel'] = {
-    show: props.lines.length > 1,
-    formatter: ['{dot|●}', line.name].join(' '),
-    rich: { dot: { color: colour } },
-    color: roles.ink,
-    fontFamily: FONT,
-    fontSize: 12,
-    width: 110,
-    overflow: 'truncate',
-  };
-  const last = line.values.length - 1;
   return [
     {
       ...common,
       data: line.values.map((value, index) => (whole(index) ? value : null)),
       lineStyle: { color: colour, width: 1.6 },
-      ...(whole(last) ? { endLabel } : {}),
     },
     {
       ...common,
@@ -85,7 +80,6 @@ function lineOf(props: SeriesChartProps, line: ChartLine, at: number, roles: Rol
         whole(index) && whole(index - 1) && whole(index + 1) ? null : value,
       ),
       lineStyle: { color: colour, width: 1.6, type: 'dashed' },
-      ...(whole(last) ? {} : { endLabel }),
     },
   ];
 }
@@ -126,10 +120,14 @@ function seriesOf(props: SeriesChartProps, roles: Roles): SeriesOption[] {
 function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
   const unit = props.shape === 'shares' ? 'SHARE' : props.unit;
   const isBars = props.shape !== 'lines';
-  const ends = props.lines.length > 1 && !isBars;
   return {
     animation: false,
-    grid: { left: 64, right: ends ? 130 : 24, top: isBars && props.lines.length > 1 ? 48 : 28, bottom: 26 },
+    grid: {
+      left: 64,
+      right: hasEnds(props) ? ENDS_WIDTH + 8 : 24,
+      top: isBars && props.lines.length > 1 ? 48 : 28,
+      bottom: BOTTOM,
+    },
     // At the ends of bars there is no room for names.
     ...(isBars && props.lines.length > 1
       ? {
@@ -144,7 +142,7 @@ function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
           },
         }
       : {}),
-    xAxis: categoryAxis(props.labels, roles, !ends, isBars),
+    xAxis: categoryAxis(props.labels, roles, isBars),
     yAxis: {
       ...valueAxis(axisName(unit, props.currency), (value) => axisValue(value, unit), roles),
       ...(props.shape === 'shares' ? { max: 1 } : {}),
@@ -160,10 +158,35 @@ function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
   };
 }
 
+interface End {
+  line: ChartLine;
+  at: number;
+  top: number;
+}
+
+/** Where each line's name stands: at its last value, or beside it where another name stands there. */
+function endsOf(props: SeriesChartProps, top: (value: number) => number): End[] {
+  const last = props.lines.flatMap((line, at) => {
+    const value = line.values.findLast((each) => each !== null);
+    return value === undefined || value === null ? [] : [{ line, at, top: top(value) }];
+  });
+  const tops = spread(
+    last.map((end) => end.top),
+    ENDS_GAP,
+    props.height - BOTTOM,
+  );
+  return last.map((end, index) => ({ ...end, top: tops[index] ?? end.top }));
+}
+
 /** Lines or bars over periods, releases and other marks upon them, from zero. */
 export default function SeriesChart(props: SeriesChartProps) {
   const roles = useRoles();
   const option = useMemo(() => optionOf(props, roles), [props, roles]);
+  const [ends, setEnds] = useState<End[]>([]);
+  const onDrawn = useCallback(
+    (top: (value: number) => number) => setEnds(hasEnds(props) ? endsOf(props, top) : []),
+    [props],
+  );
   const say = (value: number) => measureValue(value, props.unit, props.currency);
   const summary = props.lines
     .map((line) => {
@@ -176,11 +199,25 @@ export default function SeriesChart(props: SeriesChartProps) {
   return (
     <figure style={{ margin: '8px 0 12px' }}>
       {props.title && <figcaption className="serif chart-title">{props.title}</figcaption>}
-      <EChart
-        option={option}
-        height={props.height}
-        summary={`${axisName(props.unit, props.currency)} by period. ${summary}.`}
-      />
+      <div className="chart-with-ends">
+        <EChart
+          option={option}
+          height={props.height}
+          summary={`${axisName(props.unit, props.currency)} by period. ${summary}.`}
+          onDrawn={onDrawn}
+        />
+        {ends.map((end) => (
+          <span
+            key={end.line.key}
+            className="chart-end"
+            aria-hidden="true"
+            title={end.line.name}
+            style={{ top: end.top, width: ENDS_WIDTH }}
+          >
+            <span style={{ color: colourOf(roles, end.at) }}>●</span> {end.line.name}
+          </span>
+        ))}
+      </div>
     </figure>
   );
 }

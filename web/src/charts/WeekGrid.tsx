@@ -4,6 +4,9 @@ import './weekgrid.css';
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
 
+/** Per cent of the dark colour at the most: numbers stay readable on it in both schemes. */
+const DARKEST = 54;
+
 interface WeekGridProps {
   title: string;
   /** Mean of each weekday and hour; null where no such day lies in the range. */
@@ -37,16 +40,12 @@ export function WeekGrid({ title, values, say }: WeekGridProps) {
               <th scope="row">{name}</th>
               {HOURS.map((hour) => {
                 const value = values[day]?.[hour] ?? null;
-                // Past the middle the ground is dark enough for light letters.
-                const share = (value ?? 0) / most;
+                const shade = Math.round(((value ?? 0) / most) * DARKEST);
                 return (
                   <td
                     key={hour}
                     title={say(day, hour)}
-                    className={share > 0.5 ? 'dark-cell' : undefined}
-                    style={{
-                      background: `color-mix(in srgb, var(--deep) ${Math.round(share * (share > 0.5 ? 100 : 60))}%, var(--sheet))`,
-                    }}
+                    style={{ background: `color-mix(in srgb, var(--deep) ${shade}%, var(--sheet))` }}
                   >
                     {value === null ? '–' : compact(Number(value.toPrecision(3)))}
                   </td>

@@ -11,19 +11,14 @@ export const FONT = '"Source Sans 3 Variable", sans-serif';
 
 const textLooks = (roles: Roles) => ({ color: roles.ink2, fontFamily: FONT, fontSize: 12 });
 
-/** The axis of periods; the last label may be left out; bars stand between its ticks. */
-export const categoryAxis = (
-  labels: string[],
-  roles: Roles,
-  last = true,
-  bars = false,
-): XAXisComponentOption => ({
+/** The axis of periods; bars stand between its ticks. */
+export const categoryAxis = (labels: string[], roles: Roles, bars = false): XAXisComponentOption => ({
   type: 'category',
   data: labels,
   boundaryGap: bars,
   axisLine: { lineStyle: { color: roles.rule } },
   axisTick: { show: false },
-  axisLabel: { ...textLooks(roles), hideOverlap: true, ...(last ? {} : { showMaxLabel: false }) },
+  axisLabel: { ...textLooks(roles), hideOverlap: true },
 });
 
 /** The axis of values: from zero, its unit above it, horizontal lines only. */

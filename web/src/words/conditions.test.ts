@@ -56,6 +56,19 @@ describe('conditions in words', () => {
     ).toBe(
       'in \u201csegment 4\u201d, who did purchase at least 2 times in the last 14 days and (whose country is PT or who did not do anything active)',
     );
+    expect(
+      sayPeople(
+        {
+          did: { all: [{ event: 'beacon_lit' }, { property: 'stars', atLeast: 3 }] },
+          atLeast: 5,
+          when: { fromDay: 0, toDay: 6 },
+        },
+        names,
+      ),
+    ).toBe('who did beacon lit with stars at least 3, at least 5 times on their days 0 to 6');
+    expect(sayPeople({ firstDid: { all: [] }, when: { lastDays: 7 } }, names)).toBe(
+      'who came new in the last 7 days',
+    );
     expect(sayPeople({ did: { event: 'a' }, then: { event: 'b' }, within: 'PT48H' }, names)).toBe(
       'who did a and within 2 days b',
     );

@@ -92,7 +92,8 @@ export function sayEvents(condition: EventCondition, names: Names): string {
   if ('event' in condition) return joined(listOf(condition.event).map(names.event), 'or');
   if ('behaviour' in condition) return `\u201c${condition.behaviour}\u201d`;
   if ('active' in condition) return 'anything active';
-  return `${condition.property} ${sayTest(condition)}`;
+  // "stars at least 3" reads on after "with"; whether it "is" so goes without saying.
+  return `${condition.property} ${sayTest(condition).replace(/^is (at|more|less) /, '$1 ')}`;
 }
 
 function sayWhen(when: When): string {
@@ -157,11 +158,12 @@ function sayDid(condition: Extract<PersonCondition, { did: EventCondition }>, na
     );
   if (condition.atMost === 0) return after(`who did not do ${what}`, condition.when);
   const least = condition.atLeast ?? 1;
+  const comma = what.includes(' ') ? ',' : '';
   const times =
     condition.atMost !== undefined
-      ? ` ${least} to ${condition.atMost} times`
+      ? `${comma} ${least} to ${condition.atMost} times`
       : least > 1
-        ? ` at least ${least} times`
+        ? `${comma} at least ${least} times`
         : '';
   return after(`who did ${what}${times}`, condition.when);
 }

@@ -53,34 +53,50 @@ const propertyWords = (property: string | null) =>
 
 /** A measure in words: "people who did beacon_lit", "median amount of purchase". */
 export function sayMeasure(measure: OneMeasure, names: Names): string {
+  const anything = !measure.what || 'active' in measure.what;
   const what = measure.what ? sayEvents(measure.what, names) : 'anything active';
   const property = propertyWords(measure.property);
+  const of = ofWhat(measure, property, what);
   switch (measure.kind) {
     case 'PEOPLE':
-      return `people who did ${what}`;
+      return anything ? 'active people' : `people who did ${what}`;
     case 'EVENTS':
       return `times of ${what}`;
     case 'SESSIONS':
-      return `sessions with ${what}`;
+      return anything ? 'sessions' : `sessions with ${what}`;
     case 'EACH':
       return `times for each who did ${what}`;
     case 'SHARE':
       return `share of active people who did ${what}`;
     case 'SUM':
-      return `sum of ${property} of ${what}`;
+      return `sum of ${of}`;
     case 'MEAN':
-      return `mean ${property} of ${what}`;
+      return `mean ${of}`;
     case 'PERCENTILE':
       return measure.percent === null || measure.percent === 50
-        ? `median ${property} of ${what}`
-        : `${measure.percent}th percentile of ${property} of ${what}`;
+        ? `median ${of}`
+        : `${ordinal(measure.percent)} percentile of ${of}`;
     case 'LEAST':
-      return `smallest ${property} of ${what}`;
+      return `smallest ${of}`;
     case 'MOST':
-      return `largest ${property} of ${what}`;
+      return `largest ${of}`;
     case 'DISTINCT':
-      return `different values of ${property} of ${what}`;
+      return `different values of ${of}`;
   }
+}
+
+/** "level of beacon_lit"; what goes without saying is not said: that events that have a property have it. */
+function ofWhat({ what, property }: OneMeasure, shown: string, said: string): string {
+  if (!what || 'active' in what) return property === SESSION_LENGTH ? shown : `${shown} of ${said}`;
+  if (!('property' in what)) return `${shown} of ${said}`;
+  return what.property === property && what.set === true ? shown : `${shown} where ${said}`;
+}
+
+/** "90th", "1st". */
+function ordinal(value: number): string {
+  const last = value % 10;
+  const teen = Math.floor(value / 10) % 10 === 1;
+  return `${value}${teen ? 'th' : last === 1 ? 'st' : last === 2 ? 'nd' : last === 3 ? 'rd' : 'th'}`;
 }
 
 const twoDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });

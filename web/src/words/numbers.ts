@@ -7,7 +7,7 @@ const fourDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 4, 
 
 /** U+2212: as wide as a plus sign, so signed columns line up. */
 const MINUS = '\u2212';
-const NO_VALUE = '\u2013';
+export const NO_VALUE = '\u2013';
 
 export const count = (value: number) => whole.format(value);
 

@@ -3,7 +3,7 @@ import type { MeasureView } from '../../api/measures';
 import { addsUp, measureChange, measureValue } from '../../words/measures';
 import { count, share } from '../../words/numbers';
 import type { Words } from './question';
-import { groupName, MOST_LINES, shownGroups, type Column } from './series';
+import { groupName, mostDrawn, shownGroups, type Column } from './series';
 
 interface GroupTableProps {
   view: MeasureView;
@@ -21,14 +21,17 @@ const hasShare = ({ kind }: Column) => kind !== 'FORMULA' && (kind === 'PEOPLE' 
 /** The groups of a split over the whole range; those ticked are on the chart. */
 export function GroupTable({ view, words, columns, onShow }: GroupTableProps) {
   const { range, compared } = view;
-  const drawn = shownGroups(range, words.shown);
+  const drawn = shownGroups(range, words);
   const say = (value: number | null | undefined, column: Column) =>
     measureValue(value ?? null, column.unit, view.currency);
   const tick = (at: number) => {
-    const next = drawn.includes(at) ? drawn.filter((each) => each !== at) : [...drawn, at].slice(-MOST_LINES);
+    const next = drawn.includes(at)
+      ? drawn.filter((each) => each !== at)
+      : [...drawn, at].slice(-mostDrawn(words));
     onShow(next.map((each) => groupName(range.groups[each] ?? { parts: [] })));
   };
   const rows = range.groups.slice(0, MOST_ROWS);
+  const saysPeople = columns[0]?.kind !== 'PEOPLE';
   return (
     <>
       <table className="ruled measures groups">
@@ -59,9 +62,11 @@ export function GroupTable({ view, words, columns, onShow }: GroupTableProps) {
                 )}
               </Fragment>
             ))}
-            <th scope="col" className="number">
-              people
-            </th>
+            {saysPeople && (
+              <th scope="col" className="number">
+                people
+              </th>
+            )}
           </tr>
         </thead>
         <tbody>
@@ -106,9 +111,11 @@ export function GroupTable({ view, words, columns, onShow }: GroupTableProps) {
                     </Fragment>
                   );
                 })}
-                <td className="number second">
-                  {count((at < 0 ? range.measures[0]?.all : range.measures[0]?.groups[at])?.people ?? 0)}
-                </td>
+                {saysPeople && (
+                  <td className="number second">
+                    {count((at < 0 ? range.measures[0]?.all : range.measures[0]?.groups[at])?.people ?? 0)}
+                  </td>
+                )}
               </tr>
             );
           })}

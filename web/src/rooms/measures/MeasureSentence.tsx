@@ -19,7 +19,7 @@ const SHAPE_NAMES: { value: Shape; name: string }[] = [
   { value: 'bars', name: 'bars' },
   { value: 'stacked', name: 'stacked bars' },
   { value: 'shares', name: 'share bars' },
-  { value: 'ranked', name: 'ranked bars of the whole range' },
+  { value: 'ranked', name: 'ranked bars' },
   { value: 'week', name: 'hours of the week' },
   { value: 'table', name: 'a table alone' },
 ];

@@ -40,13 +40,19 @@ function total(view: MeasureView, column: Column): Finding {
     key: `total ${column.name}`,
     text: (
       <>
-        <b>{say(all?.range)}</b> {column.unit === 'PEOPLE' ? '' : 'is the '}
-        {column.title} in the range
-        {column.unit === 'PEOPLE' ? ', each counted once' : ''}
+        {column.unit === 'PEOPLE' ? (
+          <>
+            <b>{say(all?.range)}</b> {column.title} in the range, each counted once
+          </>
+        ) : (
+          <>
+            {column.title}: <b>{say(all?.range)}</b> in the range
+          </>
+        )}
         {column.kind === 'PEOPLE' && all && <OfActive people={all.people} active={view.range.active} />}
         {column.kind !== 'FORMULA' && column.unit !== 'PEOPLE' && all && (
           <>
-            : {plural(all.people, 'person', 'people')}, {count(all.events)} times
+            , from {plural(all.people, 'person', 'people')}, {count(all.events)} times
           </>
         )}
         {before && (

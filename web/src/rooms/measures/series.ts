@@ -63,16 +63,18 @@ export const groupName = (group: Table['groups'][number]): string =>
 export const isTold = (group: Table['groups'][number]) =>
   group.parts.every((part) => part.kind === 'VALUE' || part.kind === 'NONE');
 
-export const MOST_LINES = 8;
-const USUAL_LINES = 5;
+/** More lines cannot be told apart; bars in a row can. */
+export const mostDrawn = ({ shape }: Pick<Words, 'shape'>) => (shape === 'ranked' ? 50 : 8);
+const usuallyDrawn = ({ shape }: Pick<Words, 'shape'>) => (shape === 'ranked' ? 50 : 5);
 
 /** The groups drawn: those chosen, else the largest that are told apart. */
-export function shownGroups(table: Table, shown: string[] | null): number[] {
+export function shownGroups(table: Table, words: Pick<Words, 'shape' | 'shown'>): number[] {
+  const { shown } = words;
   const all = table.groups.map((_, index) => index);
   const chosen = shown
     ? all.filter((index) => shown.includes(groupName(table.groups[index] ?? { parts: [] })))
-    : all.filter((index) => isTold(table.groups[index] ?? { parts: [] })).slice(0, USUAL_LINES);
-  return chosen.slice(0, MOST_LINES);
+    : all.filter((index) => isTold(table.groups[index] ?? { parts: [] })).slice(0, usuallyDrawn(words));
+  return chosen.slice(0, mostDrawn(words));
 }
 
 const line = (
@@ -92,7 +94,7 @@ const line = (
 export function panelsOf(view: MeasureView, words: Words, columns: Column[]): Panel[] {
   const { range, compared } = view;
   if (range.groups.length > 0) {
-    const groups = shownGroups(range, words.shown);
+    const groups = shownGroups(range, words);
     return columns.map((column) => ({
       key: column.name,
       title: column.title,

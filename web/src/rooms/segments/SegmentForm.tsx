@@ -6,7 +6,7 @@ import { useNames, usePeopleCount } from '../../api/words';
 import { HowMany } from '../../frame/condition/ConditionWords';
 import { PeopleEditor } from '../../frame/condition/PeopleEditor';
 import { Pick } from '../../frame/condition/Pick';
-import { EVERYONE, sayPeople, type PersonCondition } from '../../words/conditions';
+import { EVERYONE, isEveryone, sayPeople, type PersonCondition } from '../../words/conditions';
 import { count, share } from '../../words/numbers';
 
 interface SegmentFormProps {
@@ -79,7 +79,9 @@ export function SegmentForm({ app, segment, among, others, onDone }: SegmentForm
         <p className="second">A list of people stays as it was found. {segment.origin}</p>
       ) : (
         <>
-          <p className="serif segment-sentence">People {sayPeople(rule, names)}.</p>
+          <p className="serif segment-sentence">
+            {isEveryone(rule) ? 'Everyone' : `People ${sayPeople(rule, names)}`}.
+          </p>
           <PeopleEditor app={app} value={rule} onChange={setRule} />
           <HowMany app={app} among={rule} />
           <Overlap app={app} rule={rule} others={others.filter((other) => other.id !== segment?.id)} />

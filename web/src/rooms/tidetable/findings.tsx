@@ -3,7 +3,7 @@ import type { Asked } from '../../frame/question';
 import type { Finding } from '../../frame/Margin';
 import { dayOf, grainWord, periodWords, weekdayName } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
-import { change, count, figureValue, plural } from '../../words/numbers';
+import { change, count, figureValue, NO_VALUE, plural } from '../../words/numbers';
 
 export type Standing = 'above' | 'below' | 'within';
 
@@ -47,13 +47,14 @@ export function findings(view: TideTableView, grain: Grain, asked: Asked): Findi
 
 function outsideFinding(row: RowView, view: TideTableView, grain: Grain): Finding {
   const value = (number: number | null | undefined) => figureValue(number, row.unit, view.currency);
+  const changed = change(row.series.at(-1), row.before, row.unit);
   return {
     key: row.figure,
     text: (
       <>
         <b>{figureTitle(row.figure)}</b>: {value(row.series.at(-1))}, {standing(row)}{' '}
-        {comparables(view, grain, row.usualPeriods)} ({value(row.usualLow)} to {value(row.usualHigh)});{' '}
-        {change(row.series.at(-1), row.before, row.unit)} against the last.
+        {comparables(view, grain, row.usualPeriods)} ({value(row.usualLow)} to {value(row.usualHigh)})
+        {changed === NO_VALUE ? '' : `; ${changed} against the last`}.
       </>
     ),
   };

@@ -23,16 +23,17 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.DoubleSupplier;
 import java.util.function.ToLongFunction;
+import java.util.stream.Stream;
 
 /** What is asked of all engines: each question as one number. */
 final class Questions {
-    private static final String ACTIVE = " name not in ('push_received', 'uninstall_detected') ";
+    static final String ACTIVE = " name not in ('push_received', 'uninstall_detected') ";
     private static final List<String> STEPS =
             List.of("install", "lesson_finished", "beacon_lit", "shop_opened", "purchase");
     private static final long WEEK_MILLIS = Duration.ofDays(7).toMillis();
 
     /** The columns a plain loop over all events reads: day and name of each. */
-    private static final ToLongFunction<Shard> DAYS_AND_NAMES = shard -> 4L * shard.events();
+    static final ToLongFunction<Shard> DAYS_AND_NAMES = shard -> 4L * shard.events();
 
     private final EventLog log;
     private final ScanRunner runner;
@@ -59,6 +60,11 @@ final class Questions {
             String sql) {}
 
     List<Question> all() {
+        return Stream.concat(rooms().stream(), new Sliced(log, runner).all().stream())
+                .toList();
+    }
+
+    private List<Question> rooms() {
         PersonCondition segment = segment();
         DoubleSupplier segmentByHand = () -> runner.run(log, new ByHand.Segment(log));
         ToLongFunction<Shard> andRuns = shard -> 4L * shard.events() + 8L * shard.runRow.length;

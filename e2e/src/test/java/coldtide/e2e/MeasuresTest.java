@@ -165,7 +165,7 @@ class MeasuresTest {
                 visitor.choose("Shape", shape);
                 assertThat(page.locator("figure [role=img]")).isVisible();
             }
-            visitor.choose("Shape", "ranked bars of the whole range");
+            visitor.choose("Shape", "ranked bars");
             assertThat(page.locator(".ranked-bar")).hasCount(1);
         }
     }
