@@ -1,5 +1,7 @@
 import TextField from '@mui/material/TextField';
+import type { DayRange } from '../../api/queries';
 import type { EventCondition, PersonCondition, When } from '../../words/conditions';
+import { useFrame } from '../Frame';
 import { EventsEditor } from './EventsEditor';
 import { Pick } from './Pick';
 
@@ -57,16 +59,7 @@ export function DidEditor({ app, part, onChange }: DidEditorProps) {
           onChange={(next) => onChange(withVerb(part, next))}
           width={150}
         />
-        {'did' in part && !('then' in part) && verb === 'did' && (
-          <TextField
-            label="times, at least"
-            type="number"
-            value={part.atLeast ?? 1}
-            onChange={(event) => onChange({ ...part, atLeast: Math.max(1, Number(event.target.value)) })}
-            slotProps={{ htmlInput: { min: 1 } }}
-            sx={{ width: 110 }}
-          />
-        )}
+        {'did' in part && !('then' in part) && verb === 'did' && <Times part={part} onChange={onChange} />}
         <WhenEditor
           when={part.when}
           mustBe={verb === 'first'}
@@ -109,6 +102,39 @@ export function DidEditor({ app, part, onChange }: DidEditorProps) {
   );
 }
 
+type Did = Exclude<Extract<PersonCondition, { did: EventCondition }>, { then: EventCondition }>;
+
+/** From so many times to so many; without a most, any number. */
+function Times({ part, onChange }: { part: Did; onChange: (part: Did) => void }) {
+  const least = part.atLeast ?? 1;
+  const whole = (text: string) => Math.max(1, Math.round(Number(text)));
+  return (
+    <>
+      <TextField
+        label="times, at least"
+        type="number"
+        value={least}
+        onChange={(event) => onChange({ ...part, atLeast: whole(event.target.value) })}
+        slotProps={{ htmlInput: { min: 1 } }}
+        sx={{ width: 110 }}
+      />
+      <TextField
+        label="at most"
+        type="number"
+        value={part.atMost ?? ''}
+        onChange={(event) => {
+          const rest = { ...part };
+          delete rest.atMost;
+          onChange(event.target.value === '' ? rest : { ...rest, atMost: whole(event.target.value) });
+        }}
+        error={part.atMost !== undefined && part.atMost < least}
+        slotProps={{ htmlInput: { min: 1 } }}
+        sx={{ width: 84 }}
+      />
+    </>
+  );
+}
+
 const WINDOWS = [
   { value: 'ever', name: 'ever' },
   { value: 'last', name: 'in the last days' },
@@ -123,12 +149,19 @@ function kindOf(when: When | undefined): WindowKind {
   return 'lastDays' in when ? 'last' : 'fromDay' in when ? 'own' : 'days';
 }
 
-const START: Record<WindowKind, When | undefined> = {
-  ever: undefined,
-  last: { lastDays: 14 },
-  days: { from: '2026-01-01', to: '2026-02-01' },
-  own: { fromDay: 0, toDay: 6 },
-};
+/** What a window is at first; days are those of the question. */
+function startOf(kind: WindowKind, range: DayRange | undefined): When | undefined {
+  switch (kind) {
+    case 'ever':
+      return undefined;
+    case 'last':
+      return { lastDays: 14 };
+    case 'own':
+      return { fromDay: 0, toDay: 6 };
+    case 'days':
+      return range ?? { lastDays: 14 };
+  }
+}
 
 interface WhenEditorProps {
   when: When | undefined;
@@ -137,6 +170,7 @@ interface WhenEditorProps {
 }
 
 function WhenEditor({ when, mustBe, onChange }: WhenEditorProps) {
+  const { range } = useFrame().asked;
   const number = (label: string, value: number | undefined, set: (value: number) => void) => (
     <TextField
       label={label}
@@ -162,7 +196,7 @@ function WhenEditor({ when, mustBe, onChange }: WhenEditorProps) {
         label="When"
         value={kindOf(when)}
         options={mustBe ? WINDOWS.slice(1) : WINDOWS}
-        onChange={(kind) => onChange(START[kind])}
+        onChange={(kind) => onChange(startOf(kind, range))}
         width={140}
       />
       {when && 'lastDays' in when && number('days', when.lastDays, (lastDays) => onChange({ lastDays }))}

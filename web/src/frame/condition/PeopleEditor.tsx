@@ -116,7 +116,7 @@ function Part({ app, part, depth, onChange, onRemove }: PartProps) {
   return (
     <div className="condition-line">
       <Plain app={app} part={plain} depth={depth} onChange={set} />
-      {!('did' in plain) && (
+      {(negated || !saysNo(plain)) && (
         <Pick
           label="It is"
           value={negated ? 'no' : 'yes'}
@@ -136,6 +136,9 @@ function Part({ app, part, depth, onChange, onRemove }: PartProps) {
     </div>
   );
 }
+
+/** "Who did not do" has its no within. */
+const saysNo = (part: PersonCondition) => 'did' in part && !('then' in part) && part.atMost === 0;
 
 function Plain({ app, part, depth, onChange }: Omit<PartProps, 'onRemove'>) {
   const words = useWords(app);

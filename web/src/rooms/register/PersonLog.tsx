@@ -220,7 +220,7 @@ function Arrival({ view }: { view: PersonLogView }) {
   if (channel === undefined) return null;
   return (
     <p>
-      Came by <b>{channel}</b>, because {first('arrival_rule')}.
+      Came by <b>{channel}</b>: {first('arrival_rule')}.
     </p>
   );
 }

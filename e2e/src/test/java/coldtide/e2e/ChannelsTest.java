@@ -61,7 +61,7 @@ class ChannelsTest {
             assertThat(first).containsText("campaign matches “^gulls_[ab]$”");
             first.getByRole(AriaRole.BUTTON).first().click();
             assertThat(page.locator(".log-facts"))
-                    .containsText("Came by all gulls, because campaign matches “^gulls_[ab]$”.");
+                    .containsText("Came by all gulls: campaign matches “^gulls_[ab]$”.");
 
             visitor.go("/a/gullcombe/" + RULES);
             rules.last().getByText("Remove").click();
