@@ -109,7 +109,7 @@ class TideTableTest {
             page.keyboard().press("ArrowDown");
             page.keyboard().press("Enter");
             assertThat(visitor.word("Grain")).hasText("week");
-            assertThat(page.locator("thead")).containsText("2026-W22");
+            assertThat(page.locator(".tide thead")).containsText("2026-W22");
 
             page.keyboard().press("Alt+ArrowLeft");
             page.waitForURL(Pattern.compile("days=2026-04-06\\.\\.2026-05-03"));
