@@ -99,7 +99,7 @@ final class People {
         IntArrayList worn = new IntArrayList();
         for (Int2ObjectMap.Entry<Shard> each : shards.int2ObjectEntrySet()) {
             Shard shard = each.getValue();
-            if (2 * shard.liveEvents() < shard.events()) {
+            if (4 * shard.liveEvents() < 3 * shard.events()) {
                 worn.add(each.getIntKey());
             } else if (2 * shard.liveEvents() < shardEvents) {
                 small.add(each.getIntKey());
