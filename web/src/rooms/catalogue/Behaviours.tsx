@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import {
   useBehaviours,
   useRemoveBehaviour,
@@ -8,11 +7,11 @@ import {
   type BehaviourEntry,
   type BehaviourView,
 } from '../../api/segments';
-import { useNames, usePeopleCount } from '../../api/words';
+import { useNames } from '../../api/words';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
+import { NamedFields } from '../../frame/named/NamedFields';
+import { NamedRow, NamedTable } from '../../frame/named/NamedTable';
 import { sayEvents } from '../../words/conditions';
-import { dateWords } from '../../words/dates';
-import { count, share } from '../../words/numbers';
 
 const NEW: BehaviourEntry = {
   name: '',
@@ -57,35 +56,18 @@ export function Behaviours({ app, mayChange }: BehavioursProps) {
       )}
       {behaviours.isError && <p className="fall">{behaviours.error.message}</p>}
       {behaviours.data && behaviours.data.length > 0 && (
-        <table className="ruled">
-          <thead>
-            <tr>
-              <th scope="col">Name</th>
-              <th scope="col">What</th>
-              <th scope="col" className="number">
-                People ever
-              </th>
-              <th scope="col">Used by</th>
-              <th scope="col">Owner</th>
-              <th scope="col">Changed</th>
-              <th scope="col">
-                <span className="spoken">Actions</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {behaviours.data.map((behaviour) => (
-              <Row
-                key={behaviour.name}
-                app={app}
-                behaviour={behaviour}
-                what={sayEvents(behaviour.what, names)}
-                mayChange={mayChange}
-                onEdit={() => setEditing(behaviour)}
-              />
-            ))}
-          </tbody>
-        </table>
+        <NamedTable meaning="What" people="People ever">
+          {behaviours.data.map((behaviour) => (
+            <Row
+              key={behaviour.name}
+              app={app}
+              behaviour={behaviour}
+              what={sayEvents(behaviour.what, names)}
+              mayChange={mayChange}
+              onEdit={() => setEditing(behaviour)}
+            />
+          ))}
+        </NamedTable>
       )}
     </div>
   );
@@ -101,45 +83,19 @@ interface RowProps {
 
 function Row({ app, behaviour, what, mayChange, onEdit }: RowProps) {
   const remove = useRemoveBehaviour(app);
-  const counted = usePeopleCount(app, { did: { behaviour: behaviour.name } }).data?.answer;
+  const who = useMemo(() => ({ did: { behaviour: behaviour.name } }), [behaviour.name]);
   return (
-    <>
-      <tr data-behaviour={behaviour.name}>
-        <td>{behaviour.name}</td>
-        <td className="behaviour-what">
-          {what}
-          {behaviour.endsFirstPath && <span className="second"> · ends the first-time path</span>}
-          {behaviour.description && <span className="second"> {behaviour.description}</span>}
-        </td>
-        <td className="number">
-          {counted ? `${count(counted.people)} (${share(counted.people / Math.max(1, counted.all))})` : '…'}
-        </td>
-        <td>{behaviour.usedBy.join(', ') || '–'}</td>
-        <td>{behaviour.owner || '–'}</td>
-        <td>
-          {dateWords(behaviour.changed.slice(0, 10))} by {behaviour.changedBy}
-        </td>
-        <td>
-          {mayChange && (
-            <>
-              <button className="word" onClick={onEdit}>
-                change
-              </button>{' '}
-              <button className="word" onClick={() => remove.mutate(behaviour.name)}>
-                remove
-              </button>
-            </>
-          )}
-        </td>
-      </tr>
-      {remove.error && (
-        <tr>
-          <td colSpan={7} className="fall" role="alert">
-            {remove.error.message}
-          </td>
-        </tr>
-      )}
-    </>
+    <NamedRow
+      app={app}
+      of={behaviour}
+      note={behaviour.endsFirstPath ? 'ends the first-time path' : undefined}
+      says={what}
+      who={who}
+      mayChange={mayChange}
+      onEdit={onEdit}
+      onRemove={() => remove.mutate(behaviour.name)}
+      fault={remove.error}
+    />
   );
 }
 
@@ -173,29 +129,7 @@ function BehaviourForm({ app, entry, isNew, onDone }: BehaviourFormProps) {
         );
       }}
     >
-      <div className="entry-pair">
-        <TextField
-          label="Name"
-          required
-          autoFocus={isNew}
-          disabled={!isNew}
-          value={written.name}
-          onChange={(event) => set({ name: event.target.value })}
-          slotProps={{ htmlInput: { maxLength: 80 } }}
-        />
-        <TextField
-          label="Owner"
-          value={written.owner}
-          onChange={(event) => set({ owner: event.target.value })}
-          slotProps={{ htmlInput: { maxLength: 80 } }}
-        />
-      </div>
-      <TextField
-        label="What it means"
-        value={written.description}
-        onChange={(event) => set({ description: event.target.value })}
-        slotProps={{ htmlInput: { maxLength: 2000 } }}
-      />
+      <NamedFields value={written} renamed={isNew} onChange={set} />
       {(listed ? what.either : [what]).map((each, at, all) => (
         <EventsEditor
           key={at}

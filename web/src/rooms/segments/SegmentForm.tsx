@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useSaveSegment, type SegmentView } from '../../api/segments';
 import { useNames, usePeopleCount } from '../../api/words';
 import { HowMany } from '../../frame/condition/ConditionWords';
 import { PeopleEditor } from '../../frame/condition/PeopleEditor';
 import { Pick } from '../../frame/condition/Pick';
+import { NamedFields } from '../../frame/named/NamedFields';
 import { EVERYONE, isEveryone, sayPeople, type PersonCondition } from '../../words/conditions';
 import { count, share } from '../../words/numbers';
 
@@ -26,9 +26,11 @@ const KINDS = [
 
 /** Name and rule of a segment, with how many it holds as it is changed, and how many another holds too. */
 export function SegmentForm({ app, segment, among, others, onDone }: SegmentFormProps) {
-  const [name, setName] = useState(segment?.name ?? '');
-  const [description, setDescription] = useState(segment?.description ?? '');
-  const [owner, setOwner] = useState(segment?.owner ?? '');
+  const [words, setWords] = useState({
+    name: segment?.name ?? '',
+    description: segment?.description ?? '',
+    owner: segment?.owner ?? '',
+  });
   const [rule, setRule] = useState<PersonCondition>(segment?.among ?? among ?? EVERYONE);
   const [kind, setKind] = useState<'living' | 'fixed'>('living');
   const save = useSaveSegment(app);
@@ -42,9 +44,7 @@ export function SegmentForm({ app, segment, among, others, onDone }: SegmentForm
         save.mutate(
           {
             id: segment?.id,
-            name,
-            description,
-            owner,
+            ...words,
             among: isList ? null : rule,
             fixed: segment ? segment.fixed : kind === 'fixed',
           },
@@ -52,29 +52,7 @@ export function SegmentForm({ app, segment, among, others, onDone }: SegmentForm
         );
       }}
     >
-      <div className="segment-words">
-        <TextField
-          label="Name"
-          required
-          autoFocus
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          slotProps={{ htmlInput: { maxLength: 80 } }}
-        />
-        <TextField
-          label="What it is for"
-          value={description}
-          onChange={(event) => setDescription(event.target.value)}
-          slotProps={{ htmlInput: { maxLength: 2000 } }}
-          sx={{ flex: 1 }}
-        />
-        <TextField
-          label="Owner"
-          value={owner}
-          onChange={(event) => setOwner(event.target.value)}
-          slotProps={{ htmlInput: { maxLength: 80 } }}
-        />
-      </div>
+      <NamedFields value={words} renamed onChange={(part) => setWords({ ...words, ...part })} />
       {isList ? (
         <p className="second">A list of people stays as it was found. {segment.origin}</p>
       ) : (
@@ -89,7 +67,7 @@ export function SegmentForm({ app, segment, among, others, onDone }: SegmentForm
       )}
       {!segment && <Pick label="Kind" value={kind} options={KINDS} onChange={setKind} width={340} />}
       <div className="condition-adds">
-        <Button type="submit" variant="contained" disabled={save.isPending || !name.trim()}>
+        <Button type="submit" variant="contained" disabled={save.isPending || !words.name.trim()}>
           {segment ? 'Change it' : 'Make it'}
         </Button>
         <Button onClick={onDone}>Leave it</Button>

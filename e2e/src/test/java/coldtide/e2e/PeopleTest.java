@@ -82,7 +82,7 @@ class PeopleTest {
                     .click();
             assertThat(page.locator("[role=status]").first()).containsText("of all");
             button(page, "Make it").click();
-            Locator row = page.locator("tr[data-segment='iOS or <i>new</i>']");
+            Locator row = page.locator("tr[data-named='iOS or <i>new</i>']");
             assertThat(row).isVisible();
             assertThat(row.locator("td").nth(2)).hasText(java.util.regex.Pattern.compile("[0-9,]+"));
             String people = row.locator("td").nth(2).textContent();
@@ -99,11 +99,11 @@ class PeopleTest {
             page.getByLabel("Name").fill("built on it");
             button(page, "a segment").click();
             button(page, "Make it").click();
-            assertThat(page.locator("tr[data-segment='built on it']")).isVisible();
+            assertThat(page.locator("tr[data-named='built on it']")).isVisible();
             row.getByText("remove").click();
             assertThat(page.locator("[role=alert]")).containsText("is used by the segment \"built on it\"");
-            page.locator("tr[data-segment='built on it']").getByText("remove").click();
-            assertThat(page.locator("tr[data-segment='built on it']")).hasCount(0);
+            page.locator("tr[data-named='built on it']").getByText("remove").click();
+            assertThat(page.locator("tr[data-named='built on it']")).hasCount(0);
             row.getByText("remove").click();
             assertThat(row).hasCount(0);
         }
@@ -127,7 +127,7 @@ class PeopleTest {
     void aBehaviourIsNamedAndChosenLikeAnEvent() {
         try (Visitor visitor = Visitor.in("catalogue?part=behaviours")) {
             Page page = visitor.page;
-            assertThat(page.locator("tr[data-behaviour='any play']")).containsText("beacon_started, lamp_trimmed");
+            assertThat(page.locator("tr[data-named='any play']")).containsText("beacon_started, lamp_trimmed");
             button(page, "Name a behaviour").click();
             page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Name"))
                     .fill("met trouble");
@@ -142,7 +142,7 @@ class PeopleTest {
                         .click();
             }
             button(page, "Write it down").click();
-            Locator row = page.locator("tr[data-behaviour='met trouble']");
+            Locator row = page.locator("tr[data-named='met trouble']");
             assertThat(row).containsText("storm_met or crash");
             visitor.go("/a/gullcombe/measures?days=2026-04-06..2026-06-28");
             visitor.word("Measure a").click();
