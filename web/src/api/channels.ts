@@ -1,10 +1,12 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import type { PersonCondition } from '../words/conditions';
 import { answered, api } from './client';
-import { appKey, queryClient, type DayRange, type Schemas } from './queries';
+import { appKey, queryClient, type Schemas } from './queries';
 
 export type ChannelsView = Schemas['ChannelsView'];
 export type RuleEntry = Schemas['RuleEntry'];
 export type ArrivalsView = Schemas['Arrivals'];
+type ArrivalsAsk = Pick<Schemas['ArrivalsAsk'], 'range' | 'compared'> & { among: PersonCondition };
 
 /** The rules by which people came, and of which channels a cost is known. */
 export function useChannels(app: string) {
@@ -41,14 +43,14 @@ export function useBringCosts(app: string) {
 }
 
 /** New people by the channel by which they came, and what it cost. */
-export function useArrivals(app: string, question: { range: DayRange; compared: DayRange } | undefined) {
+export function useArrivals(app: string, question: ArrivalsAsk | undefined) {
   return useQuery({
     queryKey: [...appKey(app), 'arrivals', question],
     queryFn: ({ signal }) =>
       answered(
         api.POST('/api/apps/{app}/channels/arrivals', {
           params: { path: { app } },
-          body: question as { range: DayRange; compared: DayRange },
+          body: { ...question, lenient: true } as unknown as Schemas['ArrivalsAsk'],
           signal,
         }),
       ),

@@ -6,6 +6,7 @@ import {
   useMutation,
   useQuery,
 } from '@tanstack/react-query';
+import type { EventCondition, PersonCondition } from '../words/conditions';
 import { answered, api, ProblemError } from './client';
 import type { components } from './schema.generated';
 
@@ -13,7 +14,7 @@ export type Schemas = components['schemas'];
 export type AppView = Schemas['AppView'];
 export type DayRange = Schemas['DayRange'];
 export type Figure = Schemas['RowView']['figure'];
-export type Grain = Schemas['TideTableQuestion']['grain'];
+export type Grain = Schemas['TideTableAsk']['grain'];
 export type Unit = Schemas['RowView']['unit'];
 export type Foot = Schemas['Foot'];
 export type RailView = Schemas['RailView'];
@@ -23,8 +24,13 @@ export type RowView = Schemas['RowView'];
 export type RetentionView = Schemas['RetentionView'];
 export type CohortView = Schemas['CohortView'];
 export type PooledView = Schemas['PooledView'];
-export type TideTableQuestion = Schemas['TideTableQuestion'];
-export type RetentionAsk = Schemas['RetentionAsk'];
+export type TideTableAsk = Pick<Schemas['TideTableAsk'], 'range' | 'compared' | 'grain'> & {
+  among: PersonCondition;
+};
+export type RetentionAsk = Pick<Schemas['RetentionAsk'], 'range' | 'grain' | 'ages'> & {
+  cameBack: EventCondition | null;
+  among: PersonCondition;
+};
 export type NewApp = Schemas['NewApp'];
 
 const sessionKey = ['session'];
@@ -87,14 +93,14 @@ export function useRail(app: string, figure: Figure) {
   return useQuery(railQuery(app, figure));
 }
 
-export function useTideTable(app: string, question: TideTableQuestion | undefined) {
+export function useTideTable(app: string, question: TideTableAsk | undefined) {
   return useQuery({
     queryKey: [...appKey(app), 'tide-table', question],
     queryFn: ({ signal }) =>
       answered(
         api.POST('/api/apps/{app}/tide-table', {
           params: { path: { app } },
-          body: question as TideTableQuestion,
+          body: { ...question, lenient: true } as unknown as Schemas['TideTableAsk'],
           signal,
         }),
       ),
@@ -110,7 +116,7 @@ export function useRetention(app: string, question: RetentionAsk | undefined) {
       answered(
         api.POST('/api/apps/{app}/retention', {
           params: { path: { app } },
-          body: question as RetentionAsk,
+          body: { ...question, lenient: true } as unknown as Schemas['RetentionAsk'],
           signal,
         }),
       ),

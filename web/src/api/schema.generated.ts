@@ -947,7 +947,11 @@ export interface components {
             unknown: components["schemas"]["BothLong"];
         };
         ArrivalsAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
             compared: components["schemas"]["DayRange"];
+            lenient: boolean | null;
             range: components["schemas"]["DayRange"];
         };
         AuditPage: {
@@ -1726,14 +1730,21 @@ export interface components {
         RetentionAsk: {
             /** Format: int32 */
             ages: number;
-            cameBack: string | null;
+            among: {
+                [key: string]: unknown;
+            } | null;
+            cameBack: {
+                [key: string]: unknown;
+            } | null;
             /** @enum {string} */
             grain: "DAY" | "WEEK" | "MONTH";
+            lenient: boolean | null;
             range: components["schemas"]["DayRange"];
         };
         RetentionView: {
             cohorts: components["schemas"]["CohortView"][];
             events: string[];
+            leftOut: string[];
             pooled: components["schemas"]["PooledView"][];
         };
         RowView: {
@@ -1844,16 +1855,21 @@ export interface components {
             measures: components["schemas"]["ValuesView"][];
             periods: components["schemas"]["Period"][];
         };
-        TideTableQuestion: {
+        TideTableAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
             compared: components["schemas"]["DayRange"];
             /** @enum {string} */
             grain: "DAY" | "WEEK" | "MONTH";
+            lenient: boolean | null;
             range: components["schemas"]["DayRange"];
         };
         TideTableView: {
             comparedComplete: boolean;
             currency: string;
             history: components["schemas"]["DayRange"][];
+            leftOut: string[];
             rangeComplete: boolean;
             rows: components["schemas"]["RowView"][];
             /** Format: int64 */
@@ -3356,7 +3372,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TideTableQuestion"];
+                "application/json": components["schemas"]["TideTableAsk"];
             };
         };
         responses: {

@@ -2,11 +2,20 @@ import type { BarSeriesOption, EChartsOption, LineSeriesOption, SeriesOption } f
 import { useCallback, useMemo, useState } from 'react';
 import type { Roles } from '../theme/roles';
 import { useRoles } from '../theme/theme';
-import { axisName, axisValue, measureValue, type MeasureUnit } from '../words/measures';
+import { axisName, axisValue, measureChange, measureValue, type MeasureUnit } from '../words/measures';
 import { share } from '../words/numbers';
 import { EChart } from './EChart';
 import { spread } from './ends';
-import { categoryAxis, FONT, hovered, noteMarks, tooltipLooks, valueAxis, type Note } from './looks';
+import {
+  categoryAxis,
+  comparedName,
+  FONT,
+  hovered,
+  noteMarks,
+  tooltipLooks,
+  valueAxis,
+  type Note,
+} from './looks';
 
 export type SeriesShape = 'lines' | 'bars' | 'stacked' | 'shares';
 
@@ -45,7 +54,7 @@ function comparedOf(line: ChartLine, at: number, roles: Roles): LineSeriesOption
     ? [
         {
           type: 'line',
-          name: `${line.name}, compared`,
+          name: comparedName(line.name),
           data: line.compared,
           symbol: 'none',
           silent: true,
@@ -150,8 +159,11 @@ function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
     tooltip: {
       ...tooltipLooks(roles),
       formatter: (items) =>
-        hovered(Array.isArray(items) ? items : [items], (value) =>
-          props.shape === 'shares' ? share(value) : measureValue(value, props.unit, props.currency),
+        hovered(
+          Array.isArray(items) ? items : [items],
+          (value) =>
+            props.shape === 'shares' ? share(value) : measureValue(value, props.unit, props.currency),
+          (now, before) => measureChange(now, before, props.unit),
         ),
     },
     series: seriesOf(props, roles),

@@ -87,18 +87,39 @@ interface Hovered {
   name?: string;
 }
 
-/** Every line's value at a period, largest first; a line drawn in two parts is said once. Names are shown as text. */
-export function hovered(items: Hovered[], words: (value: number) => string): string {
+/** The name of the line of the range compared with, beside another line. */
+export const comparedName = (name: string) => `${name}, compared`;
+
+/**
+ * Every line's value at a period, largest first, and how it differs from the range compared with; a line drawn in two parts is
+ * said once. Names are shown as text.
+ *
+ * @param difference of a value from the one before, in words
+ */
+export function hovered(
+  items: Hovered[],
+  words: (value: number) => string,
+  difference: (now: number, before: number) => string,
+): string {
   const lines = new Map<string, { marker: string; value: number }>();
   for (const { seriesName = '', marker, value } of items) {
     if (typeof value === 'number') lines.set(seriesName, { marker: String(marker), value });
   }
-  const rows = [...lines.entries()].sort(([, a], [, b]) => b.value - a.value);
+  const isCompared = (name: string) => [...lines.keys()].some((other) => comparedName(other) === name);
+  const rows = [...lines.entries()]
+    .filter(([name]) => !isCompared(name))
+    .sort(([, a], [, b]) => b.value - a.value);
+  const against = (name: string, value: number) => {
+    const before = lines.get(comparedName(name))?.value;
+    return before === undefined
+      ? ''
+      : format.encodeHTML(` against ${words(before)}: ${difference(value, before)}`);
+  };
   return [
     format.encodeHTML(items[0]?.name ?? ''),
     ...rows.map(
       ([name, { marker, value }]) =>
-        `${marker}${format.encodeHTML(name)} <b>${format.encodeHTML(words(value))}</b>`,
+        `${marker}${format.encodeHTML(name)} <b>${format.encodeHTML(words(value))}</b>${against(name, value)}`,
     ),
   ].join('<br>');
 }

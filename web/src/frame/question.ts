@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { DayRange, Figure, RailView } from '../api/queries';
-import type { PersonCondition } from '../words/conditions';
+import { EVERYONE, isEveryone, type PersonCondition } from '../words/conditions';
 import { dayOf, isoOf } from '../words/dates';
 import { isFigure } from '../words/figures';
 
@@ -75,6 +75,13 @@ export function peopleParam(text: string | null): PersonCondition | undefined {
     return undefined;
   }
 }
+
+/** The people a question in an address is asked among. */
+export const amongOf = (asked: Pick<Asked, 'param'>): PersonCondition =>
+  peopleParam(asked.param('among')) ?? EVERYONE;
+
+/** The same as it stands in the address. */
+export const amongParam = (among: PersonCondition) => (isEveryone(among) ? null : JSON.stringify(among));
 
 export interface Asked {
   app: string;

@@ -2,13 +2,17 @@ import { useEffect } from 'react';
 import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
 import type { Grain, RetentionView } from '../../api/queries';
 import { useRetention } from '../../api/queries';
+import { useWords } from '../../api/words';
+import { AmongWord } from '../../frame/condition/ConditionWords';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer, type Finding } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
 import { useLetter } from '../../frame/keys';
+import { amongOf, amongParam } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
+import { isEveryone } from '../../words/conditions';
 import { GRAINS, grainWord } from '../../words/dates';
 import { csvRows } from './csv';
 import { findings } from './findings';
@@ -23,11 +27,15 @@ const AGES: Record<Grain, readonly number[]> = {
 
 const USUAL_AGES: Record<Grain, number> = { DAY: 21, WEEK: 12, MONTH: 6 };
 const ANY = 'any activity';
+/** A behaviour as it stands among events. */
+const quoted = (behaviour: string) => `\u201c${behaviour}\u201d`;
 
 interface Words {
   grain: Grain;
   ages: number;
   cameBack: string | null;
+  /** A named behaviour in place of an event. */
+  behaviour: string | null;
   plain: boolean;
 }
 
@@ -38,6 +46,7 @@ function wordsOf(param: (name: string) => string | null): Words {
     grain,
     ages: Number.isInteger(ages) && ages >= 1 && ages <= 60 ? ages : USUAL_AGES[grain],
     cameBack: param('back'),
+    behaviour: param('behaviour'),
     plain: param('shade') === 'plain',
   };
 }
@@ -48,11 +57,14 @@ export default function Retention() {
   const { asked, rail, setFoot } = frame;
   const words = wordsOf(asked.param);
   const { range } = asked;
-  const { grain, ages, cameBack } = words;
+  const { grain, ages, cameBack, behaviour } = words;
+  const among = amongOf(asked);
+  const { behaviours } = useWords(asked.app);
   const names = useEventNames(asked.app);
   const recorded = useCatalogueEvents(asked.app, cameBack === null ? undefined : range);
   const backEvent = recorded.data?.answer.events.find((event) => event.name === cameBack);
-  const answer = useRetention(asked.app, range && { range, grain, ages, cameBack });
+  const back = behaviour !== null ? { behaviour } : cameBack !== null ? { event: cameBack } : null;
+  const answer = useRetention(asked.app, range && { range, grain, ages, cameBack: back, among });
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
   const view = answer.data?.answer;
   useLetter('x', () => {
@@ -62,7 +74,14 @@ export default function Retention() {
   return (
     <>
       <Sentence>
-        Of the people who arrived each{' '}
+        Of {isEveryone(among) ? '' : 'people '}
+        <AmongWord
+          app={asked.app}
+          label="Among"
+          value={among}
+          onChange={(next) => asked.set({ among: amongParam(next) })}
+        />{' '}
+        who arrived each{' '}
         <ChoiceWord
           label="Grain"
           value={grain}
@@ -72,14 +91,21 @@ export default function Retention() {
         of <RangeWord asked={asked} rail={rail} />, how many came back with{' '}
         <ChoiceWord
           label="Came back with"
-          value={cameBack ?? ANY}
+          value={behaviour !== null ? quoted(behaviour) : (cameBack ?? ANY)}
           options={[
             { value: ANY, name: ANY },
+            ...behaviours.map((name) => ({ value: quoted(name), name: quoted(name) })),
             ...(view?.events ?? [])
               .filter((name) => name === cameBack || !names.hidden(name))
               .map((name) => ({ value: name, name: names.shown(name) })),
           ]}
-          onChange={(next) => asked.set({ back: next === ANY ? null : next })}
+          onChange={(next) => {
+            const chosen = behaviours.find((name) => quoted(name) === next);
+            asked.set({
+              back: chosen || next === ANY ? null : next,
+              behaviour: chosen ?? null,
+            });
+          }}
         />{' '}
         at each age up to{' '}
         <ChoiceWord
@@ -98,7 +124,12 @@ export default function Retention() {
           frame={frame}
           view={view}
           words={words}
-          found={findings(view, grain, cameBack && names.shown(cameBack), backEvent)}
+          found={findings(
+            view,
+            grain,
+            behaviour !== null ? quoted(behaviour) : cameBack && names.shown(cameBack),
+            behaviour === null ? backEvent : undefined,
+          )}
         />
       )}
     </>

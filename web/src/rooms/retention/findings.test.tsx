@@ -30,6 +30,7 @@ const view = (over: Partial<RetentionView>): RetentionView => ({
   cohorts: [cohort({})],
   pooled: [pooled(200, 200), pooled(80, 200), open, open, open],
   events: [],
+  leftOut: [],
   ...over,
 });
 

@@ -8,6 +8,9 @@ import { count, plural, shareWithin } from '../../words/numbers';
 /** Common practice, no source: the days and weeks at which the trade looks first. */
 const LOOKED_AT: Record<Grain, readonly number[]> = { DAY: [1, 7, 30], WEEK: [1, 4, 12], MONTH: [1, 3, 6] };
 
+const leftOut = (view: RetentionView): Finding[] =>
+  view.leftOut.map((text) => ({ key: text, text, caution: true }));
+
 /**
  * The pooled shares at the usual ages with their intervals, and what the reader must know.
  *
@@ -23,10 +26,11 @@ export function findings(
   const people = view.cohorts.reduce((sum, cohort) => sum + cohort.size, 0);
   if (people === 0) {
     return [
+      ...leftOut(view),
       { key: 'none', caution: true, text: 'Nobody arrived in this range, so there is nothing to follow.' },
     ];
   }
-  const found: Finding[] = [];
+  const found = leftOut(view);
   for (const age of LOOKED_AT[grain]) {
     const pooled = view.pooled[age];
     if (pooled) found.push(agedFinding(pooled, age, grain));
@@ -70,7 +74,7 @@ function agedFinding(pooled: PooledView, age: number, grain: Grain): Finding {
 }
 
 function cautions(view: RetentionView, grain: Grain): Finding[] {
-  const found: Finding[] = [];
+  const found = leftOut(view);
   const open = view.cohorts.reduce(
     (sum, cohort) => sum + (cohort.size > 0 ? view.pooled.length - cohort.completeAges : 0),
     0,

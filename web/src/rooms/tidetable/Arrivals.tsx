@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useArrivals, type ArrivalsView } from '../../api/channels';
-import type { Asked } from '../../frame/question';
+import { amongOf, type Asked } from '../../frame/question';
+import { isEveryone } from '../../words/conditions';
 import { change, count, money, plural } from '../../words/numbers';
 import { newPeopleAddress } from './ask';
 import { costOf, type ChannelCost } from './costs';
@@ -18,11 +19,14 @@ interface ArrivalsProps {
 /** By which channels the new people of the range came, and what each of them cost where that is known. */
 export function Arrivals({ asked, currency, comparable }: ArrivalsProps) {
   const { range, compared } = asked;
-  const answer = useArrivals(asked.app, range && compared && { range, compared });
+  const answer = useArrivals(asked.app, range && compared && { range, compared, among: amongOf(asked) });
   const [all, setAll] = useState(false);
   const view = answer.data?.answer;
   if (!view || !range || answer.isError || view.channels.length === 0) return null;
-  const costly = view.channels.some((each) => each.cost.range.days > 0 || each.cost.compared.days > 0);
+  // A whole channel's cost cannot be divided by some of its people.
+  const costly =
+    isEveryone(amongOf(asked)) &&
+    view.channels.some((each) => each.cost.range.days > 0 || each.cost.compared.days > 0);
   const shown = all ? view.channels : view.channels.slice(0, SHOWN);
   return (
     <div className="items">
@@ -47,7 +51,7 @@ export function Arrivals({ asked, currency, comparable }: ArrivalsProps) {
           {shown.map((each) => (
             <tr key={each.name}>
               <th scope="row">
-                <Link to={newPeopleAddress(asked.app, range, each.name)}>{each.name}</Link>
+                <Link to={newPeopleAddress(asked, range, each.name)}>{each.name}</Link>
               </th>
               <People of={each.people} comparable={comparable} />
               {costly && <Costs each={each} range={range} asked={asked} currency={currency} />}

@@ -1,7 +1,6 @@
 import { Link } from 'react-router';
 import { useMeasures } from '../../api/measures';
-import type { Asked } from '../../frame/question';
-import { EVERYONE } from '../../words/conditions';
+import { amongOf, type Asked } from '../../frame/question';
 import { count, money } from '../../words/numbers';
 import { ITEM_MEASURES, itemsAddress } from './ask';
 
@@ -28,7 +27,7 @@ export function Items({ asked, hasItems }: { asked: Asked; hasItems: boolean }) 
           measures: ITEM_MEASURES,
           formulas: null,
           only: null,
-          among: EVERYONE,
+          among: amongOf(asked),
           splits: [{ property: 'item', values: null, top: MOST_ITEMS, people: null }],
           lenient: true,
         }

@@ -3,11 +3,12 @@ import { Link } from 'react-router';
 import type { Grain, RowView, TideTableView } from '../../api/queries';
 import { useTideTable } from '../../api/queries';
 import { useWords } from '../../api/words';
+import { AmongWord } from '../../frame/condition/ConditionWords';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
 import { useLetter } from '../../frame/keys';
-import type { Asked } from '../../frame/question';
+import { amongOf, amongParam, type Asked } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { ComparedWord, RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
@@ -32,7 +33,8 @@ export default function TideTable() {
   const { asked, rail } = frame;
   const grain = grainOf(asked.param('by'));
   const { range, compared } = asked;
-  const answer = useTideTable(asked.app, range && compared && { range, compared, grain });
+  const among = amongOf(asked);
+  const answer = useTideTable(asked.app, range && compared && { range, compared, grain, among });
   const { setFoot } = frame;
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
   const view = answer.data?.answer;
@@ -49,6 +51,13 @@ export default function TideTable() {
           value={grain}
           options={GRAINS}
           onChange={(next) => asked.set({ by: next === 'DAY' ? null : grainWord[next] })}
+        />
+        , among{' '}
+        <AmongWord
+          app={asked.app}
+          label="Among"
+          value={among}
+          onChange={(next) => asked.set({ among: amongParam(next) })}
         />
         , compared with <ComparedWord asked={asked} />?
       </Sentence>

@@ -1,7 +1,7 @@
 import type { OneMeasure } from '../../api/measures';
 import type { DayRange, Figure, Grain } from '../../api/queries';
-import { daysParam, type Asked } from '../../frame/question';
-import type { EventCondition, PersonCondition } from '../../words/conditions';
+import { amongOf, amongParam, daysParam, type Asked } from '../../frame/question';
+import { isEveryone, type EventCondition, type PersonCondition } from '../../words/conditions';
 import { grainWord } from '../../words/dates';
 
 type Measure = Partial<OneMeasure> & Pick<OneMeasure, 'name' | 'kind'>;
@@ -48,6 +48,8 @@ const QUESTIONS: Partial<Record<Figure, Question>> = {
 
 function address(asked: Asked, params: Record<string, string>): string {
   const search = new URLSearchParams(params);
+  const among = amongParam(amongOf(asked));
+  if (among !== null) search.set('among', among);
   if (!asked.rangeIsUsual && asked.range) search.set('days', daysParam(asked.range));
   if (!asked.comparedIsUsual && asked.compared) search.set('against', daysParam(asked.compared));
   return `/a/${asked.app}/measures?${search.toString()}`;
@@ -86,9 +88,11 @@ export const itemsAddress = (asked: Asked): string =>
   });
 
 /** Those who came new in a range by a channel, in the register. */
-export function newPeopleAddress(app: string, range: DayRange, channel: string): string {
+export function newPeopleAddress(asked: Asked, range: DayRange, channel: string): string {
+  const whole = amongOf(asked);
   const among: PersonCondition = {
     all: [
+      ...(isEveryone(whole) ? [] : [whole]),
       { firstDid: { all: [] }, when: range },
       { property: 'arrival_channel', value: 'FIRST', is: channel },
     ],
@@ -97,5 +101,5 @@ export function newPeopleAddress(app: string, range: DayRange, channel: string):
     among: JSON.stringify(among),
     columns: 'arrival_channel,arrival_rule,country',
   });
-  return `/a/${app}/register?${search.toString()}`;
+  return `/a/${asked.app}/register?${search.toString()}`;
 }

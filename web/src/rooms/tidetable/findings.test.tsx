@@ -29,6 +29,7 @@ const view = (over: Partial<TideTableView>): TideTableView => ({
   unconverted: 0,
   currency: 'EUR',
   rows: [row({})],
+  leftOut: [],
   ...over,
 });
 
@@ -79,6 +80,13 @@ describe('findings', () => {
       ' ',
     );
     expect(all).toContain('9,503 people were active over the whole range, each counted once');
+  });
+});
+
+describe('what is no longer there', () => {
+  it('is said first', () => {
+    const said = words(view({ leftOut: ['No segment 7 is there.'] }));
+    expect(said[0]).toBe('No segment 7 is there.');
   });
 });
 

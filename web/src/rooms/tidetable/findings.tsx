@@ -25,7 +25,7 @@ export function comparables(view: TideTableView, grain: Grain, periods: number):
 
 /** What the table says in words, most telling first, and what the reader must know. */
 export function findings(view: TideTableView, grain: Grain, asked: Asked): Finding[] {
-  const found: Finding[] = [];
+  const found: Finding[] = view.leftOut.map((text) => ({ key: text, text, caution: true }));
   const latest = view.history.at(-1);
   if (!latest) {
     found.push({

@@ -18,7 +18,6 @@ import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -70,8 +69,8 @@ public class Kernels {
 
     @Benchmark
     public RetentionAnswer triangle() {
-        RetentionQuestion question = new RetentionQuestion(log.span(), Grain.DAY, 30, Optional.empty());
-        return scan(new RetentionAnalysis(log, question));
+        RetentionQuestion question = new RetentionQuestion(log.span(), Grain.DAY, 30);
+        return scan(new RetentionAnalysis(log, new Conditions(1L << 30), question));
     }
 
     @Benchmark

@@ -139,8 +139,8 @@ final class Questions {
     }
 
     private double returned(Grain grain, int ages) {
-        RetentionQuestion question = new RetentionQuestion(log.span(), grain, ages, Optional.empty());
-        return runner.run(log, new RetentionAnalysis(log, question)).cohorts().stream()
+        RetentionQuestion question = new RetentionQuestion(log.span(), grain, ages);
+        return runner.run(log, new RetentionAnalysis(log, kept, question)).cohorts().stream()
                 .flatMap(cohort -> cohort.returned().stream())
                 .mapToDouble(Long::doubleValue)
                 .sum();

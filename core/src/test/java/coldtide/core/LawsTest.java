@@ -15,10 +15,10 @@ import coldtide.core.tidetable.PeriodAnalysis;
 import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.Conditions;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.AfterAll;
@@ -113,7 +113,8 @@ class LawsTest {
     }
 
     private static RetentionAnswer triangle(EventLog log, DayRange range, Grain grain, int ages) {
-        return RUNNER.run(log, new RetentionAnalysis(log, new RetentionQuestion(range, grain, ages, Optional.empty())));
+        return RUNNER.run(
+                log, new RetentionAnalysis(log, new Conditions(1 << 20), new RetentionQuestion(range, grain, ages)));
     }
 
     @ParameterizedTest

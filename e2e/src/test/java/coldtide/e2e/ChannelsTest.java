@@ -60,8 +60,7 @@ class ChannelsTest {
             Locator first = page.locator(".register tbody tr").first();
             assertThat(first).containsText("campaign matches “^gulls_[ab]$”");
             first.getByRole(AriaRole.BUTTON).first().click();
-            assertThat(page.locator(".log-facts"))
-                    .containsText("Came by all gulls: campaign matches “^gulls_[ab]$”.");
+            assertThat(page.locator(".log-facts")).containsText("Came by all gulls: campaign matches “^gulls_[ab]$”.");
 
             visitor.go("/a/gullcombe/" + RULES);
             rules.last().getByText("Remove").click();
@@ -82,6 +81,13 @@ class ChannelsTest {
                             .locator("td")
                             .nth(2))
                     .hasText("–");
+            // Of some people there is no cost for each: the cost is of the whole channel.
+            visitor.go("/a/gullcombe/tide?days=2026-05-01..2026-05-31&among="
+                    + "%7B%22property%22:%22platform%22,%22is%22:%22ios%22%7D");
+            assertThat(visitor.word("Among")).hasText("whose platform is ios");
+            assertThat(ads).isVisible();
+            assertThat(ads).not().containsText("EUR");
+            visitor.go("/a/gullcombe/tide?days=2026-05-01..2026-05-31");
             ads.getByRole(AriaRole.LINK).click();
             assertThat(page.locator(".sentence")).containsText("who came new");
             assertThat(page.locator(".register-pages")).containsText("of " + newPeople);

@@ -44,6 +44,15 @@ class RetentionTest {
                             cameBack("day between '2026-05-25' and '2026-05-31' and name = 'beacon_lit'"), size));
             assertThat(visitor.page.locator(".margin")).containsText("Coming back means beacon_lit");
             assertThat(visitor.page.url()).contains("back=beacon_lit");
+
+            visitor.choose("Came back with", "“any play”");
+            assertThat(cohort.locator("td[data-age='3']"))
+                    .hasText(percent(
+                            cameBack("day between '2026-05-25' and '2026-05-31' and name in"
+                                    + " ('beacon_started', 'lamp_trimmed', 'storm_met', 'part_traded')"),
+                            size));
+            visitor.page.reload();
+            assertThat(visitor.word("Came back with")).hasText("“any play”");
         }
     }
 

@@ -132,6 +132,36 @@ class SqlTruthTest {
         }
     }
 
+    @Test
+    void figuresOfSomePeopleAreWhatSqlSaysOfThem() throws SQLException {
+        Map<String, Object> question = question(LocalDate.parse("2026-05-01"), LocalDate.parse("2026-06-01"), "DAY");
+        question.put("among", Map.of("did", Map.of("event", "ad_shown"), "when", Map.of("fromDay", 0, "toDay", 1)));
+        JsonNode rows = Caller.demo()
+                .post("/api/apps/gullcombe/tide-table", question)
+                .json()
+                .get("answer")
+                .get("rows");
+        String those =
+                " person in (select e.person from e join (select person, min(day) as first from e group by person)"
+                        + " f using (person) where name = 'ad_shown' and day - first between 0 and 1)";
+        String may = " day >= '2026-05-01' and day < '2026-06-01' and";
+        Map<String, String> truths = Map.of(
+                "ACTIVE_PEOPLE", "select count(distinct person) from e where active and" + may + those,
+                "SESSIONS", "select count(*) from sessions where" + may + those,
+                "PURCHASES", "select count(*) from money where revenue_type = 'purchase' and" + may + those,
+                "NEW_PEOPLE",
+                        "select count(*) from (select person, min(day) as day from e group by person) f where" + may
+                                + those);
+        for (JsonNode row : rows) {
+            String truth = truths.get(row.get("figure").asString());
+            if (truth != null) {
+                double expected = Truth.number(truth);
+                assertThat(expected).isPositive();
+                same(row.get("figure").asString(), row.get("range"), expected);
+            }
+        }
+    }
+
     private static void same(String what, JsonNode value, Double expected) {
         if (expected == null) {
             assertThat(value.isNull()).as(what).isTrue();
@@ -142,13 +172,25 @@ class SqlTruthTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"DAY,day,21,", "WEEK,week,8,", "MONTH,month,3,", "DAY,day,10,beacon_lit", "WEEK,week,6,purchase"})
-    void everyCellOfTheTriangleIsWhatSqlSays(String grain, String unit, int ages, String cameBack) throws SQLException {
+    @CsvSource({
+        "DAY,day,21,,",
+        "WEEK,week,8,,",
+        "MONTH,month,3,,",
+        "DAY,day,10,beacon_lit,",
+        "WEEK,week,6,purchase,",
+        "WEEK,week,6,,purchase",
+        "DAY,day,9,beacon_lit,ad_shown"
+    })
+    void everyCellOfTheTriangleIsWhatSqlSays(String grain, String unit, int ages, String cameBack, String amongDoers)
+            throws SQLException {
         Map<String, Object> question = new HashMap<>();
         question.put("range", Map.of("from", "2026-03-12", "to", "2026-06-20"));
         question.put("grain", grain);
         question.put("ages", ages);
-        question.put("cameBack", cameBack);
+        question.put("cameBack", cameBack == null ? null : Map.of("event", cameBack));
+        question.put("among", amongDoers == null ? null : Map.of("did", Map.of("event", amongDoers)));
+        String among =
+                amongDoers == null ? "true" : "person in (select person from e where name = '" + amongDoers + "')";
         JsonNode answer = Caller.demo()
                 .post("/api/apps/gullcombe/retention", question)
                 .json()
@@ -156,13 +198,13 @@ class SqlTruthTest {
         Map<String, Long> sizes = Truth.counts("""
                 select date_trunc('%s', day)::date::text, count(*)
                 from (select min(day) as day from e group by person) f
-                where day >= '2026-03-12' and day < '2026-06-20' group by 1""".formatted(unit));
+                where day >= '2026-03-12' and day < '2026-06-20' and %s group by 1""".formatted(unit, among));
         String returned = cameBack == null ? "e.active" : "e.name = '" + cameBack + "'";
         Map<String, Long> cells = Truth.counts("""
                 select date_trunc('%1$s', f.day)::date || ' ' || %2$s, count(distinct person)
                 from e join (select person, min(day) as day, min(time) as first from e group by person) f using (person)
                 where f.day >= '2026-03-12' and f.day < '2026-06-20' and %3$s and (%4$s or e.time > f.first)
-                group by 1""".formatted(unit, age(unit), returned, cameBack == null));
+                and %5$s group by 1""".formatted(unit, age(unit), returned, cameBack == null, among));
         assertThat(sizes).isNotEmpty();
         for (JsonNode cohort : answer.get("cohorts")) {
             String from = cohort.get("period").get("from").asString();

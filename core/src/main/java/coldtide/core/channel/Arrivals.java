@@ -43,10 +43,17 @@ public record Arrivals(List<Channel> channels, Both<Long> unknown, Both<Long> ot
     /** One channel. */
     public record Channel(String name, Both<Long> people, Both<Cost> cost) {}
 
+    /** @param among of whom the new ones are looked at; costs are those of the whole channel all the same */
     public static Arrivals of(
-            EventLog log, ScanRunner runner, Conditions conditions, Costs costs, DayRange range, DayRange compared) {
-        Both<PeopleAnswer> came =
-                Both.of(range, compared, each -> PeopleCount.answer(log, runner, conditions, newPeople(log, each)));
+            EventLog log,
+            ScanRunner runner,
+            Conditions conditions,
+            PersonCondition among,
+            Costs costs,
+            DayRange range,
+            DayRange compared) {
+        Both<PeopleAnswer> came = Both.of(
+                range, compared, each -> PeopleCount.answer(log, runner, conditions, newPeople(log, among, each)));
         Both<Map<String, Long>> people = came.map(answer -> answer.groups().stream()
                 .collect(Collectors.toMap(PeopleAnswer.Group::value, PeopleAnswer.Group::people)));
         ExchangeRates rates = log.settings().rates();
@@ -65,8 +72,9 @@ public record Arrivals(List<Channel> channels, Both<Long> unknown, Both<Long> ot
         return new Arrivals(channels, came.map(PeopleAnswer::notSet), came.map(PeopleAnswer::other));
     }
 
-    private static PeopleQuestion newPeople(EventLog log, DayRange range) {
-        PersonCondition arrived = new PersonCondition.FirstDid(EventCondition.ANY, new Window.Days(range));
+    private static PeopleQuestion newPeople(EventLog log, PersonCondition among, DayRange range) {
+        PersonCondition arrived =
+                PersonCondition.all(among, new PersonCondition.FirstDid(EventCondition.ANY, new Window.Days(range)));
         if (!log.hasProperty(ChannelRules.CHANNEL)) {
             return new PeopleQuestion(arrived, Optional.empty());
         }

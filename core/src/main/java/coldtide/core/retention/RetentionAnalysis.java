@@ -7,19 +7,20 @@ import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.scan.Analysis;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
+import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.Predicate;
 import java.util.stream.IntStream;
 
 /**
  * The triangle in one pass. A person's ages of return are bits of one long, so a person who comes back many times within
  * an age is counted once without any set. Coming back by any activity reads only the list of active days; coming back by
- * a named event reads the person's event column.
+ * certain events reads which rows they are.
  */
 public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
     /** Cohort sizes, and returned people by cohort and age. */
@@ -38,25 +39,18 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     private final List<DayRange> periods;
     private final int[] periodOfDay;
     private final boolean[] inRange;
-    private final OptionalInt cameBackCode;
+    private final Optional<Conditions.Mask> cameBack;
+    private final Conditions.Mask among;
 
-    /** @throws IllegalArgumentException if the event asked about was never received */
-    public RetentionAnalysis(EventLog log, RetentionQuestion question) {
+    public RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question) {
         this.log = log;
         this.question = question;
         periods = question.range().periods(question.grain());
-        cameBackCode = question.cameBack().map(name -> code(log, name)).orElse(OptionalInt.empty());
+        cameBack = question.cameBack().map(events -> conditions.of(log, events));
+        among = conditions.of(log, question.among());
         periodOfDay = new int[log.days()];
         inRange = new boolean[log.days()];
         number(log);
-    }
-
-    private static OptionalInt code(EventLog log, String name) {
-        OptionalInt code = log.nameCode(name);
-        if (code.isEmpty()) {
-            throw new IllegalArgumentException("No event named \"" + name + "\" has been received.");
-        }
-        return code;
     }
 
     /** Numbers the calendar periods of the log's days, 0 for the first period of the range. */
@@ -89,15 +83,17 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public void scan(Shard shard, Partial partial) {
+        long[] asked = among.bits(shard);
+        Optional<long[]> rows = cameBack.map(mask -> mask.bits(shard));
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             int firstDay = shard.firstDay[person];
-            if (!inRange[firstDay]) {
+            if (!inRange[firstDay] || !Bits.has(asked, person)) {
                 continue;
             }
             int cohort = periodOfDay[firstDay];
             partial.size[cohort]++;
-            long ages = cameBackCode.isPresent()
-                    ? agesByEvent(shard, person, cohort, (short) cameBackCode.getAsInt())
+            long ages = rows.isPresent()
+                    ? agesByEvents(shard, person, cohort, rows.get())
                     : agesByActivity(shard, person, cohort);
             long[] returned = partial.returned[cohort];
             while (ages != 0) {
@@ -120,16 +116,15 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     }
 
     /** From the second event on: the first is the arrival itself, and only what follows it is a return. */
-    private long agesByEvent(Shard shard, int person, int cohort, short code) {
+    private long agesByEvents(Shard shard, int person, int cohort, long[] rows) {
         long ages = 0;
-        for (int i = shard.eventFrom[person] + 1; i < shard.eventFrom[person + 1]; i++) {
+        int end = shard.eventFrom[person + 1];
+        for (int i = Bits.next(rows, shard.eventFrom[person] + 1, end); i < end; i = Bits.next(rows, i + 1, end)) {
             int age = periodOfDay[shard.eventDay[i]] - cohort;
             if (age > question.ages()) {
                 break;
             }
-            if (shard.eventName[i] == code) {
-                ages |= 1L << age;
-            }
+            ages |= 1L << age;
         }
         return ages;
     }

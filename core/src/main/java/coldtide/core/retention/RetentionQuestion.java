@@ -4,6 +4,8 @@ import static java.util.Objects.requireNonNull;
 
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
 import java.util.Optional;
 
 /**
@@ -13,17 +15,25 @@ import java.util.Optional;
  * @param range days of arrival
  * @param grain length of a cohort's period and of an age
  * @param ages how many ages after 0, 1 to 60
- * @param cameBack the event that counts as coming back; any activity if absent
+ * @param cameBack the events that count as coming back; any activity if absent
+ * @param among whose arrivals are looked at
  */
-public record RetentionQuestion(DayRange range, Grain grain, int ages, Optional<String> cameBack) {
+public record RetentionQuestion(
+        DayRange range, Grain grain, int ages, Optional<EventCondition> cameBack, PersonCondition among) {
     public static final int MOST_AGES = 60;
 
     public RetentionQuestion {
         requireNonNull(range, "range");
         requireNonNull(grain, "grain");
         requireNonNull(cameBack, "cameBack");
+        requireNonNull(among, "among");
         if (ages < 1 || ages > MOST_AGES) {
             throw new IllegalArgumentException("A triangle has from 1 to " + MOST_AGES + " ages, not " + ages + ".");
         }
+    }
+
+    /** Everybody, coming back with any activity. */
+    public RetentionQuestion(DayRange range, Grain grain, int ages) {
+        this(range, grain, ages, Optional.empty(), PersonCondition.EVERYBODY);
     }
 }

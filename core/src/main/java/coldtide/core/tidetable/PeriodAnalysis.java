@@ -19,10 +19,8 @@ import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
@@ -52,15 +50,14 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private final List<DayRange> periods;
     private final int[] periodOfDay;
     private final int[] daysInLog;
-    private final Optional<Conditions.Mask> firstPath;
+    private final Looking looking;
 
     /**
      * @param periods ascending and without overlap; days outside the log count nothing
-     * @param firstPath the events that end the first-time path, if the app has said so
      * @throws IllegalArgumentException if a period begins before the one before it has ended
      */
-    public PeriodAnalysis(EventLog log, List<DayRange> periods, Optional<Conditions.Mask> firstPath) {
-        this.firstPath = firstPath;
+    public PeriodAnalysis(EventLog log, List<DayRange> periods, Looking looking) {
+        this.looking = looking;
         this.periods = List.copyOf(periods);
         periodOfDay = new int[log.days()];
         daysInLog = new int[periods.size()];
@@ -79,9 +76,9 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
-    /** Without a first-time path. */
+    /** Of everybody, without a first-time path. */
     public PeriodAnalysis(EventLog log, List<DayRange> periods) {
-        this(log, periods, Optional.empty());
+        this(log, periods, Looking.AT_ALL);
     }
 
     @Override
@@ -91,15 +88,25 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        people(shard, partial);
-        payments(shard, partial);
-        arrivals(shard, partial);
-        sessions(shard, partial);
-        firstPath.ifPresent(mask -> firstPaths(shard, mask.bits(shard), partial.of(FIRST_PATHS)));
+        long[] asked = looking.among().map(mask -> mask.bits(shard)).orElse(null);
+        people(shard, asked, partial);
+        payments(shard, asked, partial);
+        arrivals(shard, asked, partial);
+        sessions(shard, asked, partial);
+        looking.firstPath().ifPresent(mask -> firstPaths(shard, asked, mask.bits(shard), partial.of(FIRST_PATHS)));
     }
 
-    private void firstPaths(Shard shard, long[] rows, long[] into) {
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+    /** The next person from one on that is asked about. */
+    private static int next(Shard shard, long[] asked, int from) {
+        int person = shard.person(from);
+        while (asked != null && person < shard.people() && !Bits.has(asked, person)) {
+            person = shard.person(person + 1);
+        }
+        return person;
+    }
+
+    private void firstPaths(Shard shard, long[] asked, long[] rows, long[] into) {
+        for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             int end = shard.eventFrom[person + 1];
             int first = Bits.next(rows, shard.eventFrom[person], end);
             if (first < end) {
@@ -108,8 +115,8 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
-    private void arrivals(Shard shard, Partial partial) {
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+    private void arrivals(Shard shard, long[] asked, Partial partial) {
+        for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             tally(shard.firstDay, person, person + 1, partial.of(NEW_PEOPLE));
             tally(shard.installDay, shard.installFrom[person], shard.installFrom[person + 1], partial.of(INSTALLS));
             tally(
@@ -120,11 +127,11 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
-    private void people(Shard shard, Partial partial) {
+    private void people(Shard shard, long[] asked, Partial partial) {
         long[] active = partial.of(ACTIVE_PEOPLE);
         long[] personDays = partial.of(PERSON_DAYS);
         long[] goneQuiet = partial.of(GONE_QUIET);
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+        for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             int last = NONE;
             for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
                 int period = periodOfDay[shard.activeDay[i]];
@@ -149,11 +156,11 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
-    private void payments(Shard shard, Partial partial) {
+    private void payments(Shard shard, long[] asked, Partial partial) {
         long[] purchases = partial.of(PURCHASES);
         long[] payers = partial.of(PAYERS);
         long[] unconverted = partial.of(UNCONVERTED);
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+        for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             int last = NONE;
             for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
                 int period = periodOfDay[shard.moneyDay[i]];
@@ -186,10 +193,10 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
-    private void sessions(Shard shard, Partial partial) {
+    private void sessions(Shard shard, long[] asked, Partial partial) {
         long[] sessions = partial.of(SESSIONS);
         long[] millis = partial.of(SESSION_MILLIS);
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+        for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
                 int period = periodOfDay[shard.sessionDay[i]];
                 if (period != NONE) {
@@ -221,7 +228,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                         periods.get(p),
                         daysInLog[p],
                         knowsBefore(p),
-                        firstPath.isPresent(),
+                        looking.firstPath().isPresent(),
                         column(partial.counts, p),
                         column(partial.micros, p)))
                 .toList();

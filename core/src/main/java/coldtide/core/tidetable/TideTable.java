@@ -6,7 +6,6 @@ import coldtide.core.tidetable.TideTableAnswer.Row;
 import coldtide.core.tidetable.TideTableAnswer.Usual;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -23,17 +22,16 @@ public final class TideTable {
 
     private TideTable() {}
 
-    /** @param firstPath the events that end the first-time path, if the app has said so */
-    public static TideTableAnswer answer(
-            EventLog log, ScanRunner runner, TideTableQuestion question, Optional<Conditions.Mask> firstPath) {
+    /** Figures of the people asked about. */
+    public static TideTableAnswer answer(EventLog log, ScanRunner runner, TideTableQuestion question, Looking looking) {
         List<DayRange> history = history(log, question);
         List<PeriodCounts> counts = history.isEmpty()
                 ? List.of()
-                : withBefore(log, runner, question.grain().periodBefore(history.get(0)), history, firstPath);
+                : withBefore(log, runner, question.grain().periodBefore(history.get(0)), history, looking);
         return new TideTableAnswer(
                 history,
-                whole(log, runner, question.range(), firstPath),
-                whole(log, runner, question.compared(), firstPath),
+                whole(log, runner, question.range(), looking),
+                whole(log, runner, question.compared(), looking),
                 complete(log, question.range()),
                 complete(log, question.compared()),
                 Arrays.stream(Figure.values())
@@ -42,26 +40,21 @@ public final class TideTable {
     }
 
     /** The counts of each day the log spans: what silhouettes are drawn from. */
-    public static List<PeriodCounts> daily(EventLog log, ScanRunner runner, Optional<Conditions.Mask> firstPath) {
-        return runner.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY), firstPath));
+    public static List<PeriodCounts> daily(EventLog log, ScanRunner runner, Looking looking) {
+        return runner.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY), looking));
     }
 
-    private static PeriodCounts whole(
-            EventLog log, ScanRunner runner, DayRange range, Optional<Conditions.Mask> firstPath) {
-        return withBefore(log, runner, range.shiftedBy(-range.days()), List.of(range), firstPath)
+    private static PeriodCounts whole(EventLog log, ScanRunner runner, DayRange range, Looking looking) {
+        return withBefore(log, runner, range.shiftedBy(-range.days()), List.of(range), looking)
                 .get(0);
     }
 
     /** Counts of periods, asked with the one before the first, so that of it too it is known who has gone quiet. */
     private static List<PeriodCounts> withBefore(
-            EventLog log,
-            ScanRunner runner,
-            DayRange before,
-            List<DayRange> periods,
-            Optional<Conditions.Mask> firstPath) {
+            EventLog log, ScanRunner runner, DayRange before, List<DayRange> periods, Looking looking) {
         List<DayRange> asked = new ArrayList<>(List.of(before));
         asked.addAll(periods);
-        List<PeriodCounts> counts = runner.run(log, new PeriodAnalysis(log, asked, firstPath));
+        List<PeriodCounts> counts = runner.run(log, new PeriodAnalysis(log, asked, looking));
         return counts.subList(1, counts.size());
     }
 

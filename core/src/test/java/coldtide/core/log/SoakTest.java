@@ -3,6 +3,7 @@ package coldtide.core.log;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.ReportingCalendar;
 import coldtide.core.who.Conditions;
@@ -14,7 +15,6 @@ import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 
@@ -77,7 +77,7 @@ class SoakTest {
                 append(growing, 200 + random.nextInt(800), START + round * DAY / 8);
                 log = growing.build().orElseThrow();
                 assertThat(log.events()).isEqualTo(sent.size());
-                TideTable.daily(log, runner, Optional.empty());
+                TideTable.daily(log, runner, Looking.AT_ALL);
                 conditions
                         .of(log, Did.atLeast(round, EventCondition.named("beacon_lit"), Window.EVER))
                         .bits(log.shards().get(0));

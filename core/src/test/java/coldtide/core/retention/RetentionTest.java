@@ -12,6 +12,11 @@ import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import coldtide.core.who.PersonCondition.Did;
+import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -22,9 +27,14 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class RetentionTest {
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(1));
+
+    private static RetentionAnalysis analysis(EventLog log, RetentionQuestion question) {
+        return new RetentionAnalysis(log, new Conditions(1 << 20), question);
+    }
 
     @AfterAll
     static void close() {
@@ -41,8 +51,13 @@ class RetentionTest {
         EventLog log = history.log(64, seed);
         DayRange range =
                 new DayRange(log.firstDay().plusDays(3), log.span().to().minusDays(2));
-        RetentionQuestion question = new RetentionQuestion(range, grain, ages, Optional.ofNullable(cameBack));
-        RetentionAnswer answer = RUNNER.run(log, new RetentionAnalysis(log, question));
+        RetentionQuestion question = new RetentionQuestion(
+                range,
+                grain,
+                ages,
+                Optional.ofNullable(cameBack).map(EventCondition::named),
+                PersonCondition.EVERYBODY);
+        RetentionAnswer answer = RUNNER.run(log, analysis(log, question));
         for (Cohort cohort : answer.cohorts()) {
             List<List<Event>> members = members(history, cohort.arrivals());
             assertThat(cohort.size()).as("%s of %s", cohort.arrivals(), history).isEqualTo(members.size());
@@ -112,8 +127,7 @@ class RetentionTest {
     @Test
     void anIncompleteCellNeverEntersThePooledCurve() {
         EventLog log = new RandomHistory(21, 400, 40).log(500, 1);
-        RetentionAnswer answer = RUNNER.run(
-                log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.DAY, 30, Optional.empty())));
+        RetentionAnswer answer = RUNNER.run(log, analysis(log, new RetentionQuestion(log.span(), Grain.DAY, 30)));
         Cohort youngest = answer.cohorts().get(answer.cohorts().size() - 2);
         assertThat(youngest.completeAges()).isLessThan(3);
         for (int age = 0; age <= 30; age++) {
@@ -131,8 +145,14 @@ class RetentionTest {
             EventLog log = history.log(shardEvents, shardEvents);
             answers.add(RUNNER.run(
                     log,
-                    new RetentionAnalysis(
-                            log, new RetentionQuestion(log.span(), Grain.WEEK, 8, Optional.of("beacon_lit")))));
+                    analysis(
+                            log,
+                            new RetentionQuestion(
+                                    log.span(),
+                                    Grain.WEEK,
+                                    8,
+                                    Optional.of(EventCondition.named("beacon_lit")),
+                                    PersonCondition.EVERYBODY))));
         }
         assertThat(answers).allMatch(answers.get(0)::equals);
     }
@@ -142,8 +162,7 @@ class RetentionTest {
         RandomHistory history = new RandomHistory(23, 200, 30);
         history.events.removeIf(event -> !event.active());
         EventLog log = history.log(500, 1);
-        RetentionAnswer answer = RUNNER.run(
-                log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.WEEK, 3, Optional.empty())));
+        RetentionAnswer answer = RUNNER.run(log, analysis(log, new RetentionQuestion(log.span(), Grain.WEEK, 3)));
         assertThat(answer.cohorts()).allMatch(cohort -> cohort.returned().get(0) == cohort.size());
     }
 
@@ -151,20 +170,45 @@ class RetentionTest {
     void aRangeBeforeOrAfterTheDataHasEmptyCohortsAndNoShare() {
         EventLog log = new RandomHistory(24, 50, 30).log(500, 1);
         for (LocalDate end : List.of(LocalDate.of(2020, 2, 1), LocalDate.of(2030, 2, 1))) {
-            RetentionQuestion question =
-                    new RetentionQuestion(DayRange.endingBefore(end, 20), Grain.WEEK, 4, Optional.empty());
-            RetentionAnswer answer = RUNNER.run(log, new RetentionAnalysis(log, question));
+            RetentionQuestion question = new RetentionQuestion(DayRange.endingBefore(end, 20), Grain.WEEK, 4);
+            RetentionAnswer answer = RUNNER.run(log, analysis(log, question));
             assertThat(answer.cohorts()).allMatch(cohort -> cohort.size() == 0);
             assertThat(answer.pooled()).allMatch(pooled -> pooled.share().isEmpty());
         }
     }
 
     @Test
-    void unknownEventsAndImpossibleAgesAreNamed() {
+    void impossibleAgesAreNamed() {
         EventLog log = new RandomHistory(25, 5, 10).log(500, 1);
-        RetentionQuestion unknown = new RetentionQuestion(log.span(), Grain.DAY, 4, Optional.of("lamp_eaten"));
-        assertThatThrownBy(() -> new RetentionAnalysis(log, unknown)).hasMessageContaining("\"lamp_eaten\"");
-        assertThatThrownBy(() -> new RetentionQuestion(log.span(), Grain.DAY, 61, Optional.empty()))
+        assertThatThrownBy(() -> new RetentionQuestion(log.span(), Grain.DAY, 61))
                 .hasMessageContaining("not 61");
+    }
+
+    /** Those who did something and those who did not are all: their triangles add up to everybody's. */
+    @ParameterizedTest
+    @ValueSource(longs = {31, 32, 33})
+    void somePeopleAndTheOthersAddUpToEverybody(long seed) {
+        EventLog log = new RandomHistory(seed, 200, 50).log(40, seed);
+        PersonCondition payers = Did.atLeast(1, EventCondition.named("purchase"), Window.EVER);
+        RetentionAnswer all = among(log, PersonCondition.EVERYBODY);
+        RetentionAnswer some = among(log, payers);
+        RetentionAnswer others = among(log, new PersonCondition.Not(payers));
+        long members = 0;
+        for (int c = 0; c < all.cohorts().size(); c++) {
+            members += some.cohorts().get(c).size();
+            assertThat(some.cohorts().get(c).size() + others.cohorts().get(c).size())
+                    .isEqualTo(all.cohorts().get(c).size());
+            for (int age = 0; age <= 5; age++) {
+                assertThat(some.cohorts().get(c).returned().get(age)
+                                + others.cohorts().get(c).returned().get(age))
+                        .isEqualTo(all.cohorts().get(c).returned().get(age));
+            }
+        }
+        assertThat(members).isPositive();
+    }
+
+    private static RetentionAnswer among(EventLog log, PersonCondition who) {
+        EventCondition lit = EventCondition.named("beacon_lit", "purchase");
+        return RUNNER.run(log, analysis(log, new RetentionQuestion(log.span(), Grain.WEEK, 5, Optional.of(lit), who)));
     }
 }

@@ -11,6 +11,9 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import coldtide.core.who.PersonCondition.Did;
+import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
@@ -38,7 +41,8 @@ class TideTableTest {
         EventLog log = history.log(50, seed);
         for (Grain grain : Grain.values()) {
             List<DayRange> asked = log.span().periods(grain);
-            List<PeriodCounts> periods = RUNNER.run(log, new PeriodAnalysis(log, asked, firstPath(log)));
+            List<PeriodCounts> periods =
+                    RUNNER.run(log, new PeriodAnalysis(log, asked, Looking.withPath(firstPath(log))));
             for (int p = 0; p < asked.size(); p++) {
                 compare(history, reference, periods.get(p));
                 OptionalDouble goneQuiet = periods.get(p).value(Figure.GONE_QUIET);
@@ -62,8 +66,8 @@ class TideTableTest {
         EventLog log = history.log(100, 1);
         DayRange range =
                 new DayRange(log.firstDay().plusDays(20), log.firstDay().plusDays(30));
-        TideTableAnswer answer = TideTable.answer(
-                log, RUNNER, new TideTableQuestion(range, range.before(), Grain.WEEK), Optional.empty());
+        TideTableAnswer answer =
+                TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), Grain.WEEK), Looking.AT_ALL);
         assertThat(answer.range().value(Figure.GONE_QUIET))
                 .hasValue(new NaiveTideTable(history).goneQuiet(range.shiftedBy(-10), range));
         assertThat(answer.range().value(Figure.FIRST_PATH)).isEmpty();
@@ -116,8 +120,8 @@ class TideTableTest {
         RandomHistory history = new RandomHistory(12, 100, 50);
         EventLog log = history.log(100, 1);
         TideTableAnswer answer = TideTable.answer(
-                log, RUNNER, new TideTableQuestion(log.span(), log.span().before(), Grain.DAY), Optional.empty());
-        double summed = TideTable.daily(log, RUNNER, Optional.empty()).stream()
+                log, RUNNER, new TideTableQuestion(log.span(), log.span().before(), Grain.DAY), Looking.AT_ALL);
+        double summed = TideTable.daily(log, RUNNER, Looking.AT_ALL).stream()
                 .mapToDouble(day -> day.value(Figure.ACTIVE_PEOPLE).orElseThrow())
                 .sum();
         assertThat(answer.range().value(Figure.ACTIVE_PEOPLE).orElseThrow()).isLessThan(summed);
@@ -131,7 +135,7 @@ class TideTableTest {
         EventLog log = history.log(1000, 1);
         DayRange range = new DayRange(log.firstDay(), log.span().to());
         TideTableAnswer answer =
-                TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), grain), Optional.empty());
+                TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), grain), Looking.AT_ALL);
         DayRange latest = answer.history().get(answer.history().size() - 1);
         assertThat(log.completeBefore(latest.to())).isTrue();
         assertThat(log.completeBefore(grain.shift(latest.to(), 1))).isFalse();
@@ -154,15 +158,15 @@ class TideTableTest {
 
     private static TideTableAnswer at(EventLog log, LocalDate end) {
         DayRange range = DayRange.endingBefore(end, 7);
-        return TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), Grain.DAY), Optional.empty());
+        return TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), Grain.DAY), Looking.AT_ALL);
     }
 
     @Test
     void aRangeOutsideTheDataCountsNothingAndIsNotComplete() {
         EventLog log = new RandomHistory(15, 20, 30).log(1000, 1);
         DayRange later = DayRange.endingBefore(LocalDate.of(2031, 1, 1), 28);
-        TideTableAnswer answer = TideTable.answer(
-                log, RUNNER, new TideTableQuestion(later, later.before(), Grain.DAY), Optional.empty());
+        TideTableAnswer answer =
+                TideTable.answer(log, RUNNER, new TideTableQuestion(later, later.before(), Grain.DAY), Looking.AT_ALL);
         assertThat(answer.rangeComplete()).isFalse();
         assertThat(answer.range().value(Figure.ACTIVE_PEOPLE)).hasValue(0);
         assertThat(answer.range().value(Figure.ARPU)).isEmpty();
@@ -173,5 +177,28 @@ class TideTableTest {
         EventLog log = new RandomHistory(16, 5, 10).log(1000, 1);
         DayRange day = DayRange.endingBefore(LocalDate.of(2026, 3, 22), 1);
         assertThatThrownBy(() -> new PeriodAnalysis(log, List.of(day, day))).hasMessageContaining("overlap");
+    }
+
+    /** Counts of those who did something and of those who did not add up to everybody's, whatever is counted. */
+    @ParameterizedTest
+    @EnumSource(Count.class)
+    void somePeopleAndTheOthersAddUpToEverybody(Count count) {
+        EventLog log = new RandomHistory(16, 200, 50).log(60, 1);
+        PersonCondition payers = Did.atLeast(1, EventCondition.named("purchase"), Window.EVER);
+        List<PeriodCounts> all = counts(log, PersonCondition.EVERYBODY);
+        List<PeriodCounts> some = counts(log, payers);
+        List<PeriodCounts> others = counts(log, new PersonCondition.Not(payers));
+        long counted = 0;
+        for (int p = 0; p < all.size(); p++) {
+            assertThat(some.get(p).of(count) + others.get(p).of(count))
+                    .isEqualTo(all.get(p).of(count));
+            counted += some.get(p).of(count);
+        }
+        assertThat(counted).isPositive();
+    }
+
+    private static List<PeriodCounts> counts(EventLog log, PersonCondition among) {
+        Looking looking = new Looking(firstPath(log), Optional.of(new Conditions(1 << 20).of(log, among)));
+        return RUNNER.run(log, new PeriodAnalysis(log, log.span().periods(Grain.WEEK), looking));
     }
 }

@@ -17,6 +17,7 @@ import coldtide.server.store.ChannelCost;
 import coldtide.server.store.ChannelCostRepository;
 import coldtide.server.store.ChannelRuleRepository;
 import coldtide.server.store.StoredChannelRule;
+import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -35,6 +36,7 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
 
 /** Channels over HTTP: the rules, what channels cost, and by which of them people came. */
 @RestController
@@ -92,8 +94,23 @@ class ChannelController {
     /** A file of costs, as text. */
     record CostText(@NotBlank String text) {}
 
-    /** @param compared the range that stands beside it */
-    record ArrivalsAsk(@NotNull DayRange range, @NotNull DayRange compared) {}
+    /**
+     * The question for new people by channel.
+     *
+     * @param compared the range that stands beside it
+     * @param among a condition on people (docs/condition-format.md); null for everybody
+     * @param lenient whether what is not there is left out
+     */
+    record ArrivalsAsk(
+            @NotNull DayRange range,
+            @NotNull DayRange compared,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode among,
+
+            @Schema(types = {"boolean", "null"}) Boolean lenient) {}
 
     @GetMapping
     ChannelsView list(@PathVariable String app) {
@@ -173,7 +190,14 @@ class ChannelController {
                     .map(each ->
                             new Costs.Paid(each.channel(), each.day(), Money.microsOf(each.amount()), each.currency()))
                     .toList());
-            return Arrivals.of(asked.log(), asked.runner(), asked.conditions(), paid, ask.range(), ask.compared());
+            return Arrivals.of(
+                    asked.log(),
+                    asked.runner(),
+                    asked.conditions(),
+                    asked.reader(ask.lenient()).among(ask.among()),
+                    paid,
+                    ask.range(),
+                    ask.compared());
         });
     }
 }

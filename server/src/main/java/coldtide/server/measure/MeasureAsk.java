@@ -9,7 +9,6 @@ import coldtide.core.measure.Split;
 import coldtide.core.measure.Step;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.http.Problem;
 import coldtide.server.who.ConditionReader;
@@ -121,7 +120,7 @@ record MeasureAsk(
                 each(measures, (at, one) -> measure(asked, reader, at, one)),
                 each(formulas, MeasureAsk::formula),
                 isGiven(only) ? reader.filter(only, "only") : EventCondition.ANY,
-                isGiven(among) ? reader.people(among, "among") : PersonCondition.EVERYBODY,
+                reader.among(among),
                 splits(reader));
     }
 

@@ -49,9 +49,7 @@ class PeopleCountController {
             @Schema(types = {"string", "null"}) Which value,
             @Schema(types = {"integer", "null"}) Integer top) {
         PeopleQuestion question(Asked asked) {
-            PersonCondition who = among == null || among.isNull()
-                    ? PersonCondition.EVERYBODY
-                    : asked.reader().people(among, "among");
+            PersonCondition who = asked.reader().among(among);
             return new PeopleQuestion(who, Optional.ofNullable(splitBy).map(property -> split(asked, property)));
         }
 

@@ -5,7 +5,6 @@ import coldtide.core.measure.WeekHoursAnswer;
 import coldtide.core.measure.WeekHoursQuestion;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.who.ConditionReader;
@@ -61,7 +60,7 @@ class WeekHoursController {
             return new WeekHoursQuestion(
                     range,
                     MeasureAsk.isGiven(only) ? EventCondition.all(done, reader.filter(only, "only")) : done,
-                    MeasureAsk.isGiven(among) ? reader.people(among, "among") : PersonCondition.EVERYBODY);
+                    reader.among(among));
         }
     }
 

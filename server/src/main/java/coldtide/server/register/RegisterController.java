@@ -6,7 +6,6 @@ import coldtide.core.register.RegisterAnswer;
 import coldtide.core.register.RegisterQuestion;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.register.RegisterQuestion.Order;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.http.Problem;
@@ -72,7 +71,7 @@ class RegisterController {
                 throw Problem.badField("property", "An order by a property needs one that was received.");
             }
             return new RegisterQuestion(
-                    among == null || among.isNull() ? PersonCondition.EVERYBODY : reader.people(among, "among"),
+                    reader.among(among),
                     new Order(by, property == null ? "" : property, largestFirst),
                     columns.stream()
                             .filter(column -> reader.knows(column, "columns"))

@@ -10,14 +10,18 @@ import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.WarmUp;
+import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import org.springframework.http.MediaType;
@@ -25,6 +29,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
 
 /** Answers retention questions over HTTP. */
 @RestController
@@ -38,20 +43,42 @@ class RetentionController implements WarmUp {
     /**
      * A retention question as it comes over the wire.
      *
-     * @param cameBack event that counts as coming back; null for any activity
+     * @param cameBack a condition on events, those that count as coming back (docs/condition-format.md); null for any activity
+     * @param among a condition on people; null for everybody
+     * @param lenient whether what is not there is left out and said
      */
     record RetentionAsk(
             @NotNull DayRange range,
             @NotNull Grain grain,
             int ages,
-            @Schema(types = {"string", "null"}) String cameBack) {}
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode cameBack,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode among,
+
+            @Schema(types = {"boolean", "null"}) Boolean lenient) {
+        RetentionQuestion question(ConditionReader reader) {
+            Optional<EventCondition> back = Optional.ofNullable(cameBack)
+                    .filter(given -> !given.isNull())
+                    .map(given -> reader.events(given, "cameBack"));
+            return new RetentionQuestion(range, grain, ages, back, reader.among(among));
+        }
+    }
 
     /**
      * The triangle.
      *
      * @param events the names that may count as coming back
+     * @param leftOut sentences about what is not in it because it is not there
      */
-    record RetentionView(List<CohortView> cohorts, List<PooledView> pooled, List<String> events) {}
+    record RetentionView(
+            List<CohortView> cohorts, List<PooledView> pooled, List<String> events, List<String> leftOut) {}
 
     /** One cohort; ages from {@code completeAges} on are still open, from {@code begunAges} on not begun. */
     record CohortView(
@@ -97,17 +124,25 @@ class RetentionController implements WarmUp {
     public void warm(Asked asked) {
         EventLog log = asked.log();
         ScanRunner runner = asked.runner();
-        runner.run(log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.DAY, 30, Optional.empty())));
-        Optional<String> someEvent = Optional.of(log.eventNames().get(0));
-        runner.run(log, new RetentionAnalysis(log, new RetentionQuestion(log.span(), Grain.WEEK, 12, someEvent)));
+        runner.run(log, analysis(asked, new RetentionQuestion(log.span(), Grain.DAY, 30)));
+        Optional<EventCondition> someEvent =
+                Optional.of(EventCondition.named(log.eventNames().get(0)));
+        runner.run(
+                log,
+                analysis(
+                        asked,
+                        new RetentionQuestion(log.span(), Grain.WEEK, 12, someEvent, PersonCondition.EVERYBODY)));
+    }
+
+    private static RetentionAnalysis analysis(Asked asked, RetentionQuestion question) {
+        return new RetentionAnalysis(asked.log(), asked.conditions(), question);
     }
 
     @PostMapping(path = "/api/apps/{app}/retention", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<RetentionView> ask(@PathVariable String app, @Valid @RequestBody RetentionAsk ask) {
-        RetentionQuestion question =
-                new RetentionQuestion(ask.range(), ask.grain(), ask.ages(), Optional.ofNullable(ask.cameBack()));
         return asking.ask(app, asked -> {
-            RetentionAnswer answer = asked.runner().run(asked.log(), new RetentionAnalysis(asked.log(), question));
+            ConditionReader reader = asked.reader(ask.lenient());
+            RetentionAnswer answer = asked.runner().run(asked.log(), analysis(asked, ask.question(reader)));
             List<String> names = asked.log().eventNames();
             return new RetentionView(
                     answer.cohorts().stream().map(CohortView::of).toList(),
@@ -116,7 +151,8 @@ class RetentionController implements WarmUp {
                             .filter(code -> !asked.log().isPassive(code))
                             .mapToObj(names::get)
                             .sorted()
-                            .toList());
+                            .toList(),
+                    reader.leftOut());
         });
     }
 }

@@ -6,19 +6,25 @@ import coldtide.core.tidetable.TideTableAnswer;
 import coldtide.core.tidetable.TideTableQuestion;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.WarmUp;
+import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
 
 /** Answers tide table questions over HTTP. */
 @RestController
@@ -30,9 +36,32 @@ class TideTableController implements WarmUp {
     }
 
     /**
+     * The question as it comes over the wire.
+     *
+     * @param among a condition on people (docs/condition-format.md); null for everybody
+     * @param lenient whether what is not there is left out and said
+     */
+    record TideTableAsk(
+            @NotNull DayRange range,
+            @NotNull DayRange compared,
+            @NotNull Grain grain,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode among,
+
+            @Schema(types = {"boolean", "null"}) Boolean lenient) {
+        TideTableQuestion question() {
+            return new TideTableQuestion(range, compared, grain);
+        }
+    }
+
+    /**
      * The answer as it goes over the wire; what has no value is null.
      *
      * @param unconverted money events of the range left out because their currency has no rate on their day
+     * @param leftOut sentences about what is not in it because it is not there
      */
     record TideTableView(
             List<DayRange> history,
@@ -40,7 +69,8 @@ class TideTableController implements WarmUp {
             boolean comparedComplete,
             long unconverted,
             String currency,
-            List<RowView> rows) {}
+            List<RowView> rows,
+            List<String> leftOut) {}
 
     /** One figure. */
     record RowView(
@@ -59,16 +89,20 @@ class TideTableController implements WarmUp {
             @Schema(types = {"number", "null"}) Double compared) {}
 
     @PostMapping(path = "/api/apps/{app}/tide-table", produces = MediaType.APPLICATION_JSON_VALUE)
-    Answered<TideTableView> ask(@PathVariable String app, @RequestBody TideTableQuestion question) {
+    Answered<TideTableView> ask(@PathVariable String app, @Valid @RequestBody TideTableAsk ask) {
         return asking.ask(app, asked -> {
-            TideTableAnswer answer = TideTable.answer(asked.log(), asked.runner(), question, asked.firstPath());
+            ConditionReader reader = asked.reader(ask.lenient());
+            PersonCondition among = reader.among(ask.among());
+            TideTableAnswer answer =
+                    TideTable.answer(asked.log(), asked.runner(), ask.question(), asked.looking(among));
             return new TideTableView(
                     answer.history(),
                     answer.rangeComplete(),
                     answer.comparedComplete(),
                     answer.range().unconverted(),
                     asked.app().currency(),
-                    answer.rows().stream().map(row -> row(answer, row)).toList());
+                    answer.rows().stream().map(row -> row(answer, row)).toList(),
+                    reader.leftOut());
         });
     }
 
@@ -80,7 +114,7 @@ class TideTableController implements WarmUp {
                     asked.log(),
                     asked.runner(),
                     new TideTableQuestion(range, range.before(), grain),
-                    asked.firstPath());
+                    asked.looking(PersonCondition.EVERYBODY));
         }
     }
 

@@ -82,6 +82,11 @@ public final class ConditionReader {
         return false;
     }
 
+    /** Those a question is asked among: everybody if nothing is given. */
+    public PersonCondition among(JsonNode json) {
+        return json == null || json.isNull() ? PersonCondition.EVERYBODY : people(json, "among");
+    }
+
     /** @throws Problem naming the place at fault */
     public PersonCondition people(JsonNode json, String at) {
         try {
