@@ -35,6 +35,8 @@ class LooksTest {
             "catalogue?part=behaviours",
             "catalogue?open=beacon_lit",
             "intake",
+            "measures?shape=week",
+            "settings?part=channels",
             "settings");
 
     @ParameterizedTest

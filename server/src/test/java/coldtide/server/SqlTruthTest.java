@@ -197,7 +197,7 @@ class SqlTruthTest {
                 .get("answer");
         Map<String, Long> sizes = Truth.counts("""
                 select date_trunc('%s', day)::date::text, count(*)
-                from (select min(day) as day from e group by person) f
+                from (select person, min(day) as day from e group by person) f
                 where day >= '2026-03-12' and day < '2026-06-20' and %s group by 1""".formatted(unit, among));
         String returned = cameBack == null ? "e.active" : "e.name = '" + cameBack + "'";
         Map<String, Long> cells = Truth.counts("""
