@@ -5,7 +5,7 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
 
 /** Per cent of the dark colour at the most: numbers stay readable on it in both schemes. */
-const DARKEST = 54;
+const DARKEST = 46;
 
 interface WeekGridProps {
   title: string;

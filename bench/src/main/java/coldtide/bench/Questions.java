@@ -5,6 +5,11 @@ import coldtide.core.log.Shard;
 import coldtide.core.measure.PeopleAnswer;
 import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.register.PersonRow;
+import coldtide.core.register.Register;
+import coldtide.core.register.RegisterQuestion;
+import coldtide.core.register.RegisterQuestion.By;
+import coldtide.core.register.RegisterQuestion.Order;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionQuestion;
 import coldtide.core.scan.ScanRunner;
@@ -28,6 +33,7 @@ import java.util.stream.Stream;
 /** What is asked of all engines: each question as one number. */
 final class Questions {
     static final String ACTIVE = " name not in ('push_received', 'uninstall_detected') ";
+    private static final int PAGE = 50;
     private static final List<String> STEPS =
             List.of("install", "lesson_finished", "beacon_lit", "shop_opened", "purchase");
     private static final long WEEK_MILLIS = Duration.ofDays(7).toMillis();
@@ -116,7 +122,22 @@ final class Questions {
                         () -> byCountry(kept, segment),
                         Optional.of(segmentByHand),
                         andRuns,
-                        segmentSql()));
+                        segmentSql()),
+                new Question(
+                        "register page of those with most events",
+                        this::page,
+                        Optional.empty(),
+                        DAYS_AND_NAMES,
+                        "select sum(n) from (select count(*) as n from e group by person order by n desc limit " + PAGE
+                                + ") page"));
+    }
+
+    private double page() {
+        RegisterQuestion question = new RegisterQuestion(
+                PersonCondition.EVERYBODY, Order.by(By.EVENTS), List.of("country", "app_version"), 0, PAGE);
+        return Register.answer(log, runner, kept, question).rows().stream()
+                .mapToDouble(PersonRow::events)
+                .sum();
     }
 
     /** The sum of the squares: it tells countries that were mixed up. */
