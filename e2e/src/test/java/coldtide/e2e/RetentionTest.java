@@ -111,7 +111,7 @@ class RetentionTest {
     @Test
     void anEventThatNeverCameIsNamed() {
         try (Visitor visitor = Visitor.in("retention?back=lamp_eaten")) {
-            assertThat(visitor.page.getByText("No event named \"lamp_eaten\" was ever received."))
+            assertThat(visitor.page.getByText("names \"lamp_eaten\", an event that was never received"))
                     .isVisible();
             assertThat(visitor.word("Came back with")).hasText("lamp_eaten");
         }
