@@ -1,12 +1,13 @@
 package coldtide.core.measure;
 
 import coldtide.core.measure.MeasureAnswer.Line;
-import it.unimi.dsi.fastutil.doubles.Double2LongMap;
 import it.unimi.dsi.fastutil.doubles.Double2LongOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
+import java.util.stream.Stream;
 
 /**
  * What was counted of one measure, by group and window. What adds up is kept as differences from one window to the next, so that
@@ -28,7 +29,9 @@ final class Tally {
     private final long[] whole;
     private final long[] millionths;
     private final double[] extremes;
-    private final Double2LongOpenHashMap[] values;
+    /** By cell, how often each value is there; for percentiles. */
+    private final List<List<Double2LongOpenHashMap>> values;
+
     private final LongOpenHashSet[] distinct;
     private int kept;
 
@@ -53,7 +56,7 @@ final class Tally {
         millionths = new long[sums ? cells : 0];
         extremes = new double[extreme ? cells : 0];
         Arrays.fill(extremes, Double.NaN);
-        values = new Double2LongOpenHashMap[kind == Measure.Kind.PERCENTILE ? cells : 0];
+        values = kind == Measure.Kind.PERCENTILE ? new ArrayList<>(Collections.nCopies(cells, List.of())) : List.of();
         distinct = new LongOpenHashSet[kind == Measure.Kind.DISTINCT ? cells : 0];
         counted = new int[groups];
         countedTo = new int[groups];
@@ -126,12 +129,13 @@ final class Tally {
 
     private void single(int cell, double value) {
         if (kind == Measure.Kind.PERCENTILE) {
-            if (values[cell] == null) {
-                values[cell] = new Double2LongOpenHashMap();
+            if (values.get(cell).isEmpty()) {
+                values.set(cell, List.of(new Double2LongOpenHashMap()));
             }
-            int before = values[cell].size();
-            values[cell].addTo(value + 0.0, 1); // of the two zeros one
-            keep(values[cell].size() - before);
+            Double2LongOpenHashMap counts = values.get(cell).get(0);
+            int before = counts.size();
+            counts.addTo(value + 0.0, 1); // of the two zeros one
+            keep(counts.size() - before);
         } else {
             extreme(cell, value);
         }
@@ -173,8 +177,8 @@ final class Tally {
                 extreme(cell, from.extremes[cell]);
             }
         }
-        for (int cell = 0; cell < values.length; cell++) {
-            addValues(cell, from.values[cell]);
+        for (int cell = 0; cell < values.size(); cell++) {
+            values.set(cell, together(values.get(cell), from.values.get(cell)));
         }
         for (int cell = 0; cell < distinct.length; cell++) {
             if (distinct[cell] == null) {
@@ -185,13 +189,8 @@ final class Tally {
         }
     }
 
-    private void addValues(int cell, Double2LongOpenHashMap from) {
-        if (values[cell] == null) {
-            values[cell] = from;
-        } else if (from != null) {
-            Double2LongOpenHashMap into = values[cell];
-            from.double2LongEntrySet().fastForEach(entry -> into.addTo(entry.getDoubleKey(), entry.getLongValue()));
-        }
+    private static <T> List<T> together(List<T> some, List<T> others) {
+        return Stream.concat(some.stream(), others.stream()).toList();
     }
 
     private static void add(long[] into, long[] from) {
@@ -273,15 +272,16 @@ final class Tally {
     /** What cannot be added up is kept by period alone; the range is all periods together. */
     private void gatherRange(int group) {
         int range = group * stride + stride - 1;
-        if (values.length > 0) {
-            values[range] = null;
+        if (!values.isEmpty()) {
+            values.set(
+                    range,
+                    values.subList(group * stride, range - 1).stream()
+                            .flatMap(List::stream)
+                            .toList());
         }
         for (int cell = group * stride; cell < range - 1; cell++) {
             if (extremes.length > 0 && !Double.isNaN(extremes[cell])) {
                 extreme(range, extremes[cell]);
-            } else if (values.length > 0 && values[cell] != null) {
-                values[range] = values[range] == null ? new Double2LongOpenHashMap() : values[range];
-                addValues(range, values[cell]);
             } else if (distinct.length > 0 && distinct[cell] != null) {
                 distinct[range] = distinct[range] == null ? new LongOpenHashSet() : distinct[range];
                 distinct[range].addAll(distinct[cell]);
@@ -295,30 +295,11 @@ final class Tally {
         for (int i = 0; i < cells.length; i++) {
             int cell = group * stride + (i == stride - 2 ? stride - 1 : i);
             cells[i] = switch (kind) {
-                case PERCENTILE -> values[cell] == null ? Double.NaN : percentile(values[cell], percent / 100);
+                case PERCENTILE -> Percentile.of(values.get(cell), percent / 100);
                 case DISTINCT -> distinct[cell] == null ? 0 : distinct[cell].size();
                 default -> extremes[cell];
             };
         }
         return cells;
-    }
-
-    /** Definition 7 of Hyndman and Fan: at rank 1 + (n − 1) p, between neighbours in proportion. */
-    static double percentile(Double2LongMap values, double p) {
-        double[] sorted = values.keySet().toDoubleArray();
-        Arrays.sort(sorted);
-        long size = values.values().longStream().sum();
-        double rank = (size - 1) * p;
-        long below = (long) Math.floor(rank);
-        long passed = 0;
-        for (int i = 0; i < sorted.length; i++) {
-            passed += values.get(sorted[i]);
-            if (passed > below) {
-                boolean isLast = passed > below + 1 || i + 1 == sorted.length;
-                double next = isLast ? sorted[i] : sorted[i + 1];
-                return sorted[i] + (rank - below) * (next - sorted[i]);
-            }
-        }
-        throw new IllegalArgumentException("A percentile of no values was asked for.");
     }
 }
