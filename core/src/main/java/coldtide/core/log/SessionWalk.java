@@ -35,20 +35,21 @@ public final class SessionWalk {
             sessionOf = new int[2 * (end - from)];
         }
         Arrays.fill(sessionOf, 0, end - from, NONE);
-        int run = shard.runFrom[person];
-        for (int row = from; row < end; row++) {
-            run += run + 1 < shard.runFrom[person + 1] && shard.runRow[run + 1] == row ? 1 : 0;
-            if (!log.isPassive(shard.eventName[row])) {
-                sessionOf[row - from] = session(person, run, row);
+        for (int run = shard.runFrom[person]; run < shard.runFrom[person + 1]; run++) {
+            // Installs are told apart by their faces: an install may have several, one for each account it names.
+            int face = firstFaceOfInstall(person, shard.runFace[run]);
+            int runEnd = run + 1 < shard.runFrom[person + 1] ? shard.runRow[run + 1] : end;
+            for (int row = shard.runRow[run]; row < runEnd; row++) {
+                if (!log.isPassive(shard.eventName[row])) {
+                    sessionOf[row - from] = session(seen.indexOf(face), row);
+                }
             }
         }
         return firstRows.size();
     }
 
-    private int session(int person, int run, int row) {
+    private int session(int install, int row) {
         long time = log.millisAt(shard, row);
-        // Installs are told apart by their faces: an install may have several, one for each account it names.
-        int install = seen.indexOf(firstFaceOfInstall(person, shard.runFace[run]));
         int session = firstRows.size();
         if (seen.hasSession(install) && time - seen.lastActive(install) <= gapMillis) {
             session = seen.session(install);

@@ -2,6 +2,8 @@ package coldtide.core.measure;
 
 import it.unimi.dsi.fastutil.doubles.Double2LongMap;
 import it.unimi.dsi.fastutil.doubles.Double2LongOpenHashMap;
+import it.unimi.dsi.fastutil.doubles.DoubleIterator;
+import it.unimi.dsi.fastutil.longs.LongIterator;
 import java.util.Arrays;
 import java.util.List;
 import org.apache.commons.statistics.descriptive.Quantile;
@@ -27,7 +29,9 @@ final class Percentile {
         long size = 0;
         long different = 0;
         for (Double2LongMap part : parts) {
-            size += part.values().longStream().sum();
+            for (LongIterator times = part.values().iterator(); times.hasNext(); ) {
+                size += times.nextLong();
+            }
             different += part.size();
         }
         if (size == 0) {
@@ -42,9 +46,10 @@ final class Percentile {
         double[] values = new double[size];
         int at = 0;
         for (Double2LongMap part : parts) {
-            for (Double2LongMap.Entry each : part.double2LongEntrySet()) {
-                int end = at + (int) each.getLongValue();
-                Arrays.fill(values, at, end, each.getDoubleKey());
+            LongIterator times = part.values().iterator();
+            for (DoubleIterator each = part.keySet().iterator(); each.hasNext(); ) {
+                int end = at + (int) times.nextLong();
+                Arrays.fill(values, at, end, each.nextDouble());
                 at = end;
             }
         }
