@@ -152,14 +152,17 @@ class SqlTruthTest {
                 "NEW_PEOPLE",
                         "select count(*) from (select person, min(day) as day from e group by person) f where" + may
                                 + those);
+        int held = 0;
         for (JsonNode row : rows) {
             String truth = truths.get(row.get("figure").asString());
             if (truth != null) {
                 double expected = Truth.number(truth);
                 assertThat(expected).isPositive();
                 same(row.get("figure").asString(), row.get("range"), expected);
+                held++;
             }
         }
+        assertThat(held).isEqualTo(truths.size());
     }
 
     private static void same(String what, JsonNode value, Double expected) {

@@ -2,10 +2,8 @@ package coldtide.server.engine;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.tidetable.Looking;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
 import coldtide.server.named.Named;
@@ -40,15 +38,12 @@ public class Asking {
      * @param names what people have named
      */
     public record Asked(App app, EventLog log, ScanRunner runner, Conditions conditions, Names names) {
-        /** At whom headline figures look, and for which end of the first-time path, if the app has said so and it was ever received. */
-        public Looking looking(PersonCondition among) {
-            Optional<Conditions.Mask> path = names.firstPath()
+        /** The events that end the first-time path, if the app has said so and they were ever received. */
+        public Optional<Conditions.Mask> firstPath() {
+            return names.firstPath()
                     .map(what -> new ConditionReader(log, names, true).filter(what, "first path"))
                     .filter(what -> !what.equals(EventCondition.ANY))
                     .map(what -> conditions.of(log, what));
-            return among.equals(PersonCondition.EVERYBODY)
-                    ? Looking.withPath(path)
-                    : new Looking(path, Optional.of(conditions.of(log, among)));
         }
 
         /** Reads conditions; what is not there is refused. */

@@ -3,10 +3,10 @@ package coldtide.server.rail;
 import coldtide.core.release.AdoptionAnalysis;
 import coldtide.core.release.AdoptionAnalysis.Adoption;
 import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
@@ -110,7 +110,7 @@ class RailController implements WarmUp {
                 asked.log().endOfFullDays(),
                 figure,
                 figure.unit(),
-                TideTable.daily(asked.log(), asked.runner(), asked.looking(PersonCondition.EVERYBODY)).stream()
+                TideTable.daily(asked.log(), asked.runner(), Looking.withPath(asked.firstPath())).stream()
                         .map(day -> day.value(figure))
                         .map(value -> value.isPresent() ? value.getAsDouble() : null)
                         .toList(),

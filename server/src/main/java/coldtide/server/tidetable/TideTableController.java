@@ -1,12 +1,12 @@
 package coldtide.server.tidetable;
 
 import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.tidetable.TideTableAnswer;
 import coldtide.core.tidetable.TideTableQuestion;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
@@ -18,6 +18,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -92,9 +93,9 @@ class TideTableController implements WarmUp {
     Answered<TideTableView> ask(@PathVariable String app, @Valid @RequestBody TideTableAsk ask) {
         return asking.ask(app, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
-            PersonCondition among = reader.among(ask.among());
-            TideTableAnswer answer =
-                    TideTable.answer(asked.log(), asked.runner(), ask.question(), asked.looking(among));
+            Looking looking = new Looking(
+                    asked.firstPath(), Optional.of(asked.conditions().of(asked.log(), reader.among(ask.among()))));
+            TideTableAnswer answer = TideTable.answer(asked.log(), asked.runner(), ask.question(), looking);
             return new TideTableView(
                     answer.history(),
                     answer.rangeComplete(),
@@ -114,7 +115,7 @@ class TideTableController implements WarmUp {
                     asked.log(),
                     asked.runner(),
                     new TideTableQuestion(range, range.before(), grain),
-                    asked.looking(PersonCondition.EVERYBODY));
+                    Looking.withPath(asked.firstPath()));
         }
     }
 
