@@ -52,7 +52,8 @@ function total(view: MeasureView, column: Column): Finding {
         {column.kind === 'PEOPLE' && all && <OfActive people={all.people} active={view.range.active} />}
         {column.kind !== 'FORMULA' && column.unit !== 'PEOPLE' && all && (
           <>
-            , from {plural(all.people, 'person', 'people')}, {count(all.events)} times
+            , from {plural(all.people, 'person', 'people')}
+            {column.kind !== 'EVENTS' && `, ${count(all.events)} times`}
           </>
         )}
         {before && (

@@ -65,9 +65,10 @@ public final class Shard {
     public final short[] activeDay;
     public final short[] activeRelease;
 
-    /** Sessions in order of their start: day of the start, length in milliseconds. */
+    /** Sessions in order of their start: the row they begin with, its day, length in milliseconds. */
     public final int[] sessionFrom;
 
+    public final int[] sessionRow;
     public final short[] sessionDay;
     public final int[] sessionMillis;
 
@@ -128,6 +129,7 @@ public final class Shard {
         activeDay = from.activeDay.toShortArray();
         activeRelease = from.activeRelease.toShortArray();
         sessionFrom = from.sessions.from();
+        sessionRow = from.sessionRow.toIntArray();
         sessionDay = from.sessionDay.toShortArray();
         sessionMillis = from.sessionMillis.toIntArray();
         installFrom = from.installs.from();
@@ -167,6 +169,7 @@ public final class Shard {
         activeDay = in.shorts();
         activeRelease = in.shorts();
         sessionFrom = in.ints();
+        sessionRow = in.ints();
         sessionDay = in.shorts();
         sessionMillis = in.ints();
         installFrom = in.ints();
@@ -212,6 +215,7 @@ public final class Shard {
         out.array(activeDay);
         out.array(activeRelease);
         out.array(sessionFrom);
+        out.array(sessionRow);
         out.array(sessionDay);
         out.array(sessionMillis);
         out.array(installFrom);
@@ -274,6 +278,7 @@ public final class Shard {
         activeDay = shifted(same.activeDay, earlier);
         activeRelease = same.activeRelease;
         sessionFrom = same.sessionFrom;
+        sessionRow = same.sessionRow;
         sessionDay = shifted(same.sessionDay, earlier);
         sessionMillis = same.sessionMillis;
         installFrom = same.installFrom;
@@ -337,10 +342,40 @@ public final class Shard {
         return person;
     }
 
+    /**
+     * The first person from {@code from} on who is one of some and not gone; {@link #people()} if there is none.
+     *
+     * @param among a bit a person, lowest first, none beyond the last person
+     */
+    public int person(int from, long[] among) {
+        int word = from >> 6;
+        if (word >= among.length) {
+            return people();
+        }
+        long left = live(among, word) & -1L << from;
+        while (left == 0) {
+            if (++word == among.length) {
+                return people();
+            }
+            left = live(among, word);
+        }
+        return (word << 6) + Long.numberOfTrailingZeros(left);
+    }
+
+    private long live(long[] among, int word) {
+        return gone == null ? among[word] : among[word] & ~gone[word];
+    }
+
     /** The first row of a person that is not before a day; their end if there is none. Days ascend within a person. */
     public int firstRow(int person, int day) {
         int low = eventFrom[person];
         int high = eventFrom[person + 1];
+        if (eventDay[high - 1] < day) {
+            return high;
+        }
+        if (eventDay[low] >= day) {
+            return low;
+        }
         while (low < high) {
             int middle = (low + high) >>> 1;
             if (eventDay[middle] < day) {
@@ -350,6 +385,12 @@ public final class Shard {
             }
         }
         return low;
+    }
+
+    /** The run of a person in which a row of theirs lies. */
+    public int runOf(int person, int row) {
+        int at = Arrays.binarySearch(runRow, runFrom[person], runFrom[person + 1], row);
+        return at >= 0 ? at : -at - 2;
     }
 
     /** Whether a person is, or has become, one of some: whoever holds what a nameless install did is its person now. */
@@ -427,7 +468,7 @@ public final class Shard {
                         .sum());
         bytes.put("money", 25L * moneyDay.length);
         bytes.put("active days", 4L * activeDay.length);
-        bytes.put("sessions", 6L * sessionDay.length);
+        bytes.put("sessions", 10L * sessionDay.length);
         bytes.put("installs, uninstalls", 2L * (installDay.length + uninstallDay.length));
         long offsets = List.of(
                         eventFrom, runFrom, faceFrom, activeFrom, sessionFrom, installFrom, uninstallFrom, moneyFrom)

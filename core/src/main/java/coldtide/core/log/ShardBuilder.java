@@ -31,6 +31,7 @@ final class ShardBuilder {
     final ShortArrayList activeDay = new ShortArrayList();
     final ShortArrayList activeRelease = new ShortArrayList();
     final Offsets sessions = new Offsets();
+    final IntArrayList sessionRow = new IntArrayList();
     final ShortArrayList sessionDay = new ShortArrayList();
     final IntArrayList sessionMillis = new IntArrayList();
     final Offsets installs = new Offsets();
@@ -122,7 +123,6 @@ final class ShardBuilder {
         if (amount != null) {
             money(amount, day);
         }
-        row++;
         int install = seen.indexOf(raw.install.getInt(e));
         if (seen.isNew() && !identity.installAlreadyCounted(e)) {
             installDay.add((short) day);
@@ -134,6 +134,7 @@ final class ShardBuilder {
         if (rules.isUninstall(name)) {
             uninstallDay.add((short) day);
         }
+        row++;
     }
 
     /** As lateness for as long as it fits; from the first that does not, instants for the whole shard. */
@@ -211,6 +212,7 @@ final class ShardBuilder {
             seen.active(install, time, session);
         } else {
             seen.active(install, time, sessionDay.size());
+            sessionRow.add(row);
             sessionDay.add(day);
             sessionMillis.add(0);
         }

@@ -4,7 +4,6 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 
 /** How many of some people had any activity in a range: what a share of active people is a share of. Reads active days alone. */
@@ -27,8 +26,8 @@ final class ActiveInRange implements Analysis<long[], Long> {
     @Override
     public void scan(Shard shard, long[] partial) {
         long[] people = among.bits(shard);
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            partial[0] += Bits.has(people, person) && isActive(shard, person) ? 1 : 0;
+        for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
+            partial[0] += isActive(shard, person) ? 1 : 0;
         }
     }
 

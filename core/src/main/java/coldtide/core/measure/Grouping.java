@@ -84,6 +84,9 @@ final class Grouping {
     private final List<Dimension> dimensions;
     private final int[] strides;
     private final int groups;
+    /** By set of context, what the splits by its properties make of the group. */
+    private final int[] ofContext;
+
     private final boolean isOfRuns;
     private final boolean hasPeople;
 
@@ -106,8 +109,22 @@ final class Grouping {
             }
         }
         groups = (int) size;
+        ofContext = ofContexts();
         isOfRuns = dimensions.stream().noneMatch(each -> each instanceof Values by && !by.isOfContexts());
         hasPeople = dimensions.stream().anyMatch(People.class::isInstance);
+    }
+
+    private int[] ofContexts() {
+        int[] bases = new int[log.contexts().size()];
+        for (int d = 0; d < strides.length; d++) {
+            if (dimensions.get(d) instanceof Values by && by.isOfContexts()) {
+                int[] codes = log.contexts().codes(by.property()).orElseThrow();
+                for (int context = 0; context < bases.length; context++) {
+                    bases[context] += strides[d] * by.ofCode(codes[context]);
+                }
+            }
+        }
+        return bases;
     }
 
     private Dimension dimension(Conditions conditions, Split split, List<String> values) {
@@ -135,6 +152,11 @@ final class Grouping {
         return isOfRuns;
     }
 
+    /** Whether every row is in exactly one group. */
+    boolean isOneEach() {
+        return groups > 0 && !hasPeople;
+    }
+
     Group group(int number) {
         List<Part> parts = new ArrayList<>();
         for (int d = 0; d < dimensions.size(); d++) {
@@ -153,7 +175,6 @@ final class Grouping {
     final class Cursor {
         private final Shard shard;
         private final RowValues[] rows = new RowValues[dimensions.size()];
-        private final int[][] codes = new int[rows.length][];
         private final long[][][] people = new long[rows.length][][];
         /** What the splits by people add to the group of a row: one number for each combination the person is in. */
         private int[] added = {0};
@@ -163,13 +184,11 @@ final class Grouping {
         private Cursor(Shard shard) {
             this.shard = shard;
             for (int d = 0; d < rows.length; d++) {
-                if (dimensions.get(d) instanceof Values by && by.isOfContexts()) {
-                    codes[d] = log.contexts().codes(by.property()).orElseThrow();
-                } else if (dimensions.get(d) instanceof Values by) {
+                if (dimensions.get(d) instanceof People of) {
+                    people[d] =
+                            of.masks().stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
+                } else if (dimensions.get(d) instanceof Values by && !by.isOfContexts()) {
                     rows[d] = new RowValues(log, shard, by.property());
-                } else {
-                    people[d] = ((People) dimensions.get(d))
-                            .masks().stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
                 }
             }
         }
@@ -218,13 +237,7 @@ final class Grouping {
 
         /** The base of all rows of a run. */
         int ofRun(int run) {
-            int base = 0;
-            for (int d = 0; d < codes.length; d++) {
-                if (codes[d] != null) {
-                    base += strides[d] * ((Values) dimensions.get(d)).ofCode(codes[d][shard.runContext[run]]);
-                }
-            }
-            return base;
+            return ofContext[shard.runContext[run]];
         }
 
         /** The base of a row in a run; rows ascend. */

@@ -5,8 +5,8 @@ import coldtide.core.log.Shard;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
-import it.unimi.dsi.fastutil.doubles.DoubleOpenHashSet;
-import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
+import it.unimi.dsi.fastutil.doubles.DoubleLinkedOpenHashSet;
+import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
 import java.util.List;
 
 /** Finds the values of a property with most people among some events. */
@@ -37,12 +37,10 @@ final class LargestValues {
         long[] people = among.bits(shard);
         RowValues row = new RowValues(log, shard, property);
         boolean ofRuns = log.isOfContexts(property);
-        IntOpenHashSet texts = new IntOpenHashSet();
-        DoubleOpenHashSet numbers = new DoubleOpenHashSet();
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            if (!Bits.has(people, person)) {
-                continue;
-            }
+        // Linked, since most people have one value and a table would be gone through from end to end.
+        IntLinkedOpenHashSet texts = new IntLinkedOpenHashSet();
+        DoubleLinkedOpenHashSet numbers = new DoubleLinkedOpenHashSet();
+        for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
             int to = buckets.to(shard, person);
             for (int at = Bits.next(rows, buckets.from(shard, person), to); at < to; ) {
                 if (row.at(at)) {

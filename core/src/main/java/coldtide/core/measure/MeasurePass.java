@@ -1,16 +1,15 @@
 package coldtide.core.measure;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.SessionWalk;
+import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
-import java.util.Arrays;
 
 /**
  * One pass over the log for one measure. What is only counted is counted run by run where whole runs are of one group, else row
- * by row; sessions are found again from the rows of their people.
+ * by row; sessions by the rows they begin with, whichever of their rows something was done in.
  */
 final class MeasurePass implements Analysis<Tally, Tally> {
     private final EventLog log;
@@ -37,18 +36,16 @@ final class MeasurePass implements Analysis<Tally, Tally> {
 
     @Override
     public Tally empty() {
-        return new Tally(measure.kind(), grouping.size() + 1, buckets);
+        return new Tally(measure.kind(), grouping.size() + 1, grouping.isOneEach(), buckets);
     }
 
     @Override
     public void scan(Shard shard, Tally tally) {
         long[] people = among.bits(shard);
         Scan scan = new Scan(shard, tally);
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            if (Bits.has(people, person)) {
-                tally.nextPerson();
-                scan.person(person);
-            }
+        for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
+            tally.nextPerson();
+            scan.person(person);
         }
     }
 
@@ -59,7 +56,8 @@ final class MeasurePass implements Analysis<Tally, Tally> {
         private final long[] rows;
         private final Grouping.Cursor cursor;
         private final RowValues values;
-        private final SessionWalk sessions;
+        private final boolean ofRuns;
+        private final SessionRows sessions;
         private boolean[] inSession = new boolean[64];
 
         Scan(Shard shard, Tally tally) {
@@ -67,10 +65,16 @@ final class MeasurePass implements Analysis<Tally, Tally> {
             this.tally = tally;
             rows = what.bits(shard);
             cursor = grouping.over(shard);
-            sessions = measure.isOfSessions() ? new SessionWalk(log, shard) : null;
+            sessions = measure.isOfSessions() ? new SessionRows(log, shard) : null;
             values = measure.kind().isOfProperty() && sessions == null
                     ? new RowValues(log, shard, measure.property())
                     : null;
+            ofRuns = grouping.isOfRuns()
+                    && (values == null || countsDifferent() && log.isOfContexts(measure.property()));
+        }
+
+        private boolean countsDifferent() {
+            return measure.kind() == Measure.Kind.DISTINCT;
         }
 
         void person(int person) {
@@ -84,7 +88,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
                 return;
             }
             cursor.person(person);
-            if (values == null && grouping.isOfRuns()) {
+            if (ofRuns) {
                 runs(person, first, to);
             } else {
                 rows(person, first, to);
@@ -92,24 +96,21 @@ final class MeasurePass implements Analysis<Tally, Tally> {
         }
 
         private void runs(int person, int from, int to) {
-            if (grouping.size() == 0) {
+            if (grouping.size() == 0 && values == null) {
                 stretch(0, from, to);
                 return;
             }
             int lastRun = shard.runFrom[person + 1] - 1;
-            for (int run = runOf(person, from); run <= lastRun; run++) {
+            for (int run = shard.runOf(person, from); run <= lastRun; run++) {
                 int start = Math.max(from, shard.runRow[run]);
                 int end = run < lastRun ? Math.min(to, shard.runRow[run + 1]) : to;
                 if (start >= to) {
                     return;
                 }
-                stretch(cursor.ofRun(run), start, end);
+                if (start < end && (values == null || values.at(start))) {
+                    stretch(cursor.ofRun(run), start, end);
+                }
             }
-        }
-
-        private int runOf(int person, int row) {
-            int at = Arrays.binarySearch(shard.runRow, shard.runFrom[person], shard.runFrom[person + 1], row);
-            return at >= 0 ? at : -at - 2;
         }
 
         /** Rows of the same groups: those of one bucket are counted at once. */
@@ -122,20 +123,26 @@ final class MeasurePass implements Analysis<Tally, Tally> {
                     end++;
                 }
                 int times = Bits.count(rows, at, end);
-                tally.count(grouping.all(), bucket, times);
+                count(grouping.all(), bucket, times);
                 for (int i = 0; grouping.size() > 0 && i < cursor.count(); i++) {
-                    tally.count(cursor.group(base, i), bucket, times);
+                    count(cursor.group(base, i), bucket, times);
                 }
                 at = Bits.next(rows, end, to);
             }
         }
 
+        private void count(int group, int bucket, int times) {
+            if (values == null) {
+                tally.count(group, bucket, times);
+            } else {
+                tally.distinct(group, bucket, values.bits(), times);
+            }
+        }
+
         private void rows(int person, int from, int to) {
-            int run = runOf(person, from);
+            int run = shard.runOf(person, from);
             for (int row = from; row < to; row = Bits.next(rows, row + 1, to)) {
-                while (run + 1 < shard.runFrom[person + 1] && shard.runRow[run + 1] <= row) {
-                    run++;
-                }
+                run = runFrom(run, person, row);
                 if (values != null && !values.at(row)) {
                     continue;
                 }
@@ -151,10 +158,8 @@ final class MeasurePass implements Analysis<Tally, Tally> {
         }
 
         private void row(int group, int bucket) {
-            if (values == null) {
-                tally.count(group, bucket, 1);
-            } else if (measure.kind() == Measure.Kind.DISTINCT) {
-                tally.distinct(group, bucket, values.bits());
+            if (values == null || countsDifferent()) {
+                count(group, bucket, 1);
             } else if (!values.isText()) {
                 tally.number(group, bucket, values.value());
             }
@@ -162,28 +167,55 @@ final class MeasurePass implements Analysis<Tally, Tally> {
 
         /** The sessions in which something was done, each where it begins. */
         private void sessions(int person) {
-            int count = sessions.person(person);
-            if (count > inSession.length) {
-                inSession = new boolean[2 * count];
+            int first = shard.sessionFrom[person];
+            int end = shard.sessionFrom[person + 1];
+            if (first == end) {
+                return;
             }
-            Arrays.fill(inSession, 0, count, false);
-            int end = shard.eventFrom[person + 1];
-            for (int row = Bits.next(rows, shard.eventFrom[person], end);
-                    row < end;
-                    row = Bits.next(rows, row + 1, end)) {
-                if (sessions.of(row) != SessionWalk.NONE) {
-                    inSession[sessions.of(row)] = true;
-                }
-            }
+            markSessions(person, first, end);
             cursor.person(person);
             int from = buckets.from(shard, person);
             int to = buckets.to(shard, person);
-            for (int session = 0; session < count; session++) {
-                int row = sessions.firstRow(session);
-                if (inSession[session] && row >= from && row < to) {
-                    session(shard.sessionFrom[person] + session, runOf(person, row), row);
+            int run = shard.runFrom[person];
+            for (int session = first; session < end; session++) {
+                int row = shard.sessionRow[session];
+                if (inSession[session - first] && row >= from && row < to) {
+                    run = runFrom(run, person, row);
+                    session(session, run, row);
                 }
             }
+        }
+
+        /** Whatever was done, most often the first row tells already; only where it does not, all rows are gone through. */
+        private void markSessions(int person, int first, int end) {
+            if (end - first > inSession.length) {
+                inSession = new boolean[2 * (end - first)];
+            }
+            boolean all = true;
+            for (int session = first; session < end; session++) {
+                inSession[session - first] = Bits.has(rows, shard.sessionRow[session]);
+                all &= inSession[session - first];
+            }
+            if (all) {
+                return;
+            }
+            sessions.person(person);
+            int to = shard.eventFrom[person + 1];
+            for (int row = Bits.next(rows, shard.sessionRow[first], to); row < to; row = Bits.next(rows, row + 1, to)) {
+                int session = sessions.of(row);
+                if (session != SessionRows.NONE) {
+                    inSession[session - first] = true;
+                }
+            }
+        }
+
+        /** The run of a row that does not come before the run. */
+        private int runFrom(int run, int person, int row) {
+            int at = run;
+            while (at + 1 < shard.runFrom[person + 1] && shard.runRow[at + 1] <= row) {
+                at++;
+            }
+            return at;
         }
 
         private void session(int session, int run, int row) {
@@ -214,6 +246,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
 
     @Override
     public Tally finish(Tally tally) {
+        tally.finish();
         return tally;
     }
 }

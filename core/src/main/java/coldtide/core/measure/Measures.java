@@ -11,6 +11,7 @@ import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
+import coldtide.core.who.ValueTest;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -104,9 +105,17 @@ public final class Measures {
     }
 
     private Tally tally(Measure measure, Buckets buckets) {
-        return runner.run(
-                log,
-                new MeasurePass(log, measure, conditions.of(log, within(measure.what())), among, grouping, buckets));
+        Conditions.Mask what = conditions.of(log, within(counting(measure)));
+        return runner.run(log, new MeasurePass(log, measure, what, among, grouping, buckets));
+    }
+
+    /** Of a property, what happened with it alone: only those rows are then gone through. */
+    private static EventCondition counting(Measure measure) {
+        boolean byRows = measure.kind().isOfProperty() && !measure.isOfSessions();
+        return byRows
+                ? EventCondition.all(
+                        measure.what(), new EventCondition.Property(measure.property(), new ValueTest.IsSet()))
+                : measure.what();
     }
 
     /** The groups in which there is anything: as they were given where they are of people, else the largest first. */

@@ -5,7 +5,6 @@ import coldtide.core.log.Shard;
 import coldtide.core.measure.PeopleAnswer.Group;
 import coldtide.core.measure.PeopleQuestion.Split;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.PersonValues;
@@ -34,10 +33,7 @@ public final class PeopleCount {
         Optional<PersonValues> values = split.map(by -> new PersonValues(log, shard, by.property()));
         boolean maybeNumber = split.isPresent() && log.hasNumbers(split.get().property());
         boolean first = split.map(Split::which).equals(Optional.of(Which.FIRST));
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            if (!Bits.has(bits, person)) {
-                continue;
-            }
+        for (int person = shard.person(0, bits); person < shard.people(); person = shard.person(person + 1, bits)) {
             if (values.isEmpty()) {
                 into.nothing();
                 continue;

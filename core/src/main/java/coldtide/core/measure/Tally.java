@@ -1,13 +1,11 @@
 package coldtide.core.measure;
 
 import coldtide.core.measure.MeasureAnswer.Line;
-import it.unimi.dsi.fastutil.doubles.Double2LongOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.Collections;
 import java.util.List;
-import java.util.stream.Stream;
+import java.util.stream.IntStream;
 
 /**
  * What was counted of one measure, by group and window. What adds up is kept as differences from one window to the next, so that
@@ -18,9 +16,14 @@ final class Tally {
     private static final long MILLION = 1_000_000;
     /** Different values kept for percentiles and distinct values, of all cells of a thread together. */
     private static final int MOST_KEPT = 20_000_000;
+    /** The bits of minus zero, for which zero stands. */
+    private static final long NO_VALUE = Long.MIN_VALUE;
+    /** Values kept one by one for percentiles before equal ones are counted. */
+    private static final int MOST_SINGLE = 5_000_000;
 
     private final Measure.Kind kind;
     private final Buckets buckets;
+    private final boolean oneGroupEach;
     /** Windows and one more, where the last differences go. */
     private final int stride;
 
@@ -29,11 +32,13 @@ final class Tally {
     private final long[] whole;
     private final long[] millionths;
     private final double[] extremes;
-    /** By cell, how often each value is there; for percentiles. */
-    private final List<List<Double2LongOpenHashMap>> values;
+    /** For percentiles; else null. */
+    private final Samples samples;
 
     private final LongOpenHashSet[] distinct;
+    private final long[] lastDistinct;
     private int kept;
+    private Samples.ByCell byCell;
 
     /** The person being counted, whom each group last counted, up to which window, and in the range. */
     private int person;
@@ -42,10 +47,15 @@ final class Tally {
     private final int[] countedTo;
     private final int[] countedInRange;
 
-    /** After the windows of a group stand the last differences, and its range. */
-    Tally(Measure.Kind kind, int groups, Buckets buckets) {
+    /**
+     * After the windows of a group stand the last differences, and its range. The last group is of all together.
+     *
+     * @param oneGroupEach whether whatever is counted is counted in one other group as well
+     */
+    Tally(Measure.Kind kind, int groups, boolean oneGroupEach, Buckets buckets) {
         this.kind = kind;
         this.buckets = buckets;
+        this.oneGroupEach = oneGroupEach;
         stride = buckets.size() + 2;
         int cells = groups * stride;
         boolean sums = kind == Measure.Kind.SUM || kind == Measure.Kind.MEAN;
@@ -56,8 +66,10 @@ final class Tally {
         millionths = new long[sums ? cells : 0];
         extremes = new double[extreme ? cells : 0];
         Arrays.fill(extremes, Double.NaN);
-        values = kind == Measure.Kind.PERCENTILE ? new ArrayList<>(Collections.nCopies(cells, List.of())) : List.of();
+        samples = kind == Measure.Kind.PERCENTILE ? new Samples(cells, MOST_SINGLE) : null;
         distinct = new LongOpenHashSet[kind == Measure.Kind.DISTINCT ? cells : 0];
+        lastDistinct = new long[distinct.length];
+        Arrays.fill(lastDistinct, NO_VALUE);
         counted = new int[groups];
         countedTo = new int[groups];
         countedInRange = new int[groups];
@@ -99,7 +111,7 @@ final class Tally {
         count(group, bucket, 1);
         if (whole.length > 0) {
             sum(group * stride, bucket, value);
-        } else {
+        } else if (samples == null || !isInParts(group)) {
             single(group * stride + buckets.firstWindow(bucket), value);
         }
     }
@@ -129,13 +141,8 @@ final class Tally {
 
     private void single(int cell, double value) {
         if (kind == Measure.Kind.PERCENTILE) {
-            if (values.get(cell).isEmpty()) {
-                values.set(cell, List.of(new Double2LongOpenHashMap()));
-            }
-            Double2LongOpenHashMap counts = values.get(cell).get(0);
-            int before = counts.size();
-            counts.addTo(value + 0.0, 1); // of the two zeros one
-            keep(counts.size() - before);
+            samples.add(cell, value);
+            refuseIfMany(samples.different());
         } else {
             extreme(cell, value);
         }
@@ -148,19 +155,23 @@ final class Tally {
         }
     }
 
-    /** Counts one event with a value, by its bits. */
-    void distinct(int group, int bucket, long value) {
-        count(group, bucket, 1);
+    /** Counts {@code times} events of the person with a value, by its bits. */
+    void distinct(int group, int bucket, long value, int times) {
+        count(group, bucket, times);
         int cell = group * stride + buckets.firstWindow(bucket);
+        if (lastDistinct[cell] == value) {
+            return; // most often it is the same as before, which is found out sooner than by a search
+        }
+        lastDistinct[cell] = value;
         if (distinct[cell] == null) {
             distinct[cell] = new LongOpenHashSet();
         }
-        keep(distinct[cell].add(value) ? 1 : 0);
+        kept += distinct[cell].add(value) ? 1 : 0;
+        refuseIfMany(kept);
     }
 
-    private void keep(int more) {
-        kept += more;
-        if (kept > MOST_KEPT) {
+    private static void refuseIfMany(int different) {
+        if (different > MOST_KEPT) {
             throw new IllegalArgumentException("There are more than " + MOST_KEPT
                     + " different values to keep at once; ask for a shorter range or tell fewer groups apart.");
         }
@@ -177,8 +188,8 @@ final class Tally {
                 extreme(cell, from.extremes[cell]);
             }
         }
-        for (int cell = 0; cell < values.size(); cell++) {
-            values.set(cell, together(values.get(cell), from.values.get(cell)));
+        if (samples != null) {
+            samples.add(from.samples);
         }
         for (int cell = 0; cell < distinct.length; cell++) {
             if (distinct[cell] == null) {
@@ -187,10 +198,6 @@ final class Tally {
                 distinct[cell].addAll(from.distinct[cell]);
             }
         }
-    }
-
-    private static <T> List<T> together(List<T> some, List<T> others) {
-        return Stream.concat(some.stream(), others.stream()).toList();
     }
 
     private static void add(long[] into, long[] from) {
@@ -245,7 +252,8 @@ final class Tally {
             case SHARE -> divided(summed(people, group), active);
             case SUM -> sums(group);
             case MEAN -> divided(sums(group), times);
-            case LEAST, MOST, PERCENTILE, DISTINCT -> singles(group, percent);
+            case PERCENTILE -> percentiles(group, percent / 100);
+            case LEAST, MOST, DISTINCT -> singles(group);
         };
     }
 
@@ -272,13 +280,6 @@ final class Tally {
     /** What cannot be added up is kept by period alone; the range is all periods together. */
     private void gatherRange(int group) {
         int range = group * stride + stride - 1;
-        if (!values.isEmpty()) {
-            values.set(
-                    range,
-                    values.subList(group * stride, range - 1).stream()
-                            .flatMap(List::stream)
-                            .toList());
-        }
         for (int cell = group * stride; cell < range - 1; cell++) {
             if (extremes.length > 0 && !Double.isNaN(extremes[cell])) {
                 extreme(range, extremes[cell]);
@@ -289,16 +290,40 @@ final class Tally {
         }
     }
 
-    private double[] singles(int group, double percent) {
+    /** Once all is counted, before lines are asked for. */
+    void finish() {
+        byCell = samples == null ? null : samples.byCell();
+    }
+
+    private double[] percentiles(int group, double p) {
+        int[] firsts = isInParts(group)
+                ? IntStream.range(0, group).map(part -> part * stride).toArray()
+                : new int[] {group * stride};
+        return IntStream.rangeClosed(0, stride - 2)
+                .parallel()
+                .mapToDouble(window -> window == stride - 2
+                        ? byCell.percentile(firsts, stride - 2, p)
+                        : byCell.percentile(
+                                IntStream.of(firsts)
+                                        .map(first -> first + window)
+                                        .toArray(),
+                                1,
+                                p))
+                .toArray();
+    }
+
+    /** Whether what is kept of a group, being of all together, is kept by its parts alone. */
+    private boolean isInParts(int group) {
+        return oneGroupEach && group == counted.length - 1;
+    }
+
+    private double[] singles(int group) {
         gatherRange(group);
         double[] cells = new double[stride - 1];
         for (int i = 0; i < cells.length; i++) {
             int cell = group * stride + (i == stride - 2 ? stride - 1 : i);
-            cells[i] = switch (kind) {
-                case PERCENTILE -> Percentile.of(values.get(cell), percent / 100);
-                case DISTINCT -> distinct[cell] == null ? 0 : distinct[cell].size();
-                default -> extremes[cell];
-            };
+            cells[i] =
+                    kind != Measure.Kind.DISTINCT ? extremes[cell] : distinct[cell] == null ? 0 : distinct[cell].size();
         }
         return cells;
     }

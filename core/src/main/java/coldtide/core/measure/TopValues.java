@@ -20,8 +20,8 @@ import java.util.PriorityQueue;
 /**
  * The most frequent of any number of values: exact, and in bounded space.
  *
- * <p>The first pass counts values as long as they are few, and always how many things fall into each of some buckets by a hash
- * of their value. Only where values are many do further passes follow. Each counts the values of so many buckets, the fullest
+ * <p>The first pass counts values as long as they are few, and from then on how many things fall into each of some buckets by a
+ * hash of their value. Only then do further passes follow. Each counts the values of so many buckets, the fullest
  * first, that no more values than there is room for can be in them; the passes end when no bucket is left that holds as much as
  * the least frequent of the values found. So there is a pass for each {@code room} of things at the worst, and never an error.
  *
@@ -115,31 +115,46 @@ record TopValues(List<Value> top, long all, long notSet) {
         return (int) (HashCommon.mix(value) >>> 64 - BUCKET_BITS);
     }
 
-    /** What one pass has counted. */
+    /** What one pass has counted: how often each value is there, or once they were too many, how much is in each bucket. */
     private static final class Counts {
-        final long[] buckets = new long[1 << BUCKET_BITS];
-        /** By value; null once there were too many. */
         Long2LongOpenHashMap values = new Long2LongOpenHashMap();
-
+        long[] buckets;
         long all;
         long notSet;
 
-        /** With room made before: a table filled in the order of a larger one of its kind would be a single long chain. */
-        void addAll(Counts from, int most) {
-            if (from.values == null) {
-                values = null;
-            } else if (values != null) {
-                values.ensureCapacity(values.size() + from.values.size());
-                Long2LongMaps.fastForEach(from.values, entry -> add(entry.getLongKey(), entry.getLongValue(), most));
+        void add(long value, long count, int most) {
+            if (buckets != null) {
+                buckets[bucket(value)] += count;
+                return;
+            }
+            values.addTo(value, count);
+            if (values.size() > most) {
+                toBuckets();
             }
         }
 
-        private void add(long value, long count, int most) {
-            if (values != null) {
-                values.addTo(value, count);
-                if (values.size() > most) {
-                    values = null;
+        private void toBuckets() {
+            buckets = new long[1 << BUCKET_BITS];
+            Long2LongMaps.fastForEach(values, entry -> buckets[bucket(entry.getLongKey())] += entry.getLongValue());
+            values = null;
+        }
+
+        /** With room made before: a table filled in the order of a larger one of its kind would be a single long chain. */
+        void add(Counts from, int most) {
+            all += from.all;
+            notSet += from.notSet;
+            if (from.buckets == null) {
+                if (buckets == null) {
+                    values.ensureCapacity(values.size() + from.values.size());
                 }
+                Long2LongMaps.fastForEach(from.values, entry -> add(entry.getLongKey(), entry.getLongValue(), most));
+                return;
+            }
+            if (buckets == null) {
+                toBuckets();
+            }
+            for (int bucket = 0; bucket < buckets.length; bucket++) {
+                buckets[bucket] += from.buckets[bucket];
             }
         }
     }
@@ -171,10 +186,8 @@ record TopValues(List<Value> top, long all, long notSet) {
                 }
 
                 private void take(long value) {
-                    int bucket = bucket(value);
                     partial.all++;
-                    partial.buckets[bucket]++;
-                    if (wanted.isEmpty() || wanted.get(bucket)) {
+                    if (wanted.isEmpty() || wanted.get(bucket(value))) {
                         partial.add(value, 1, most);
                     }
                 }
@@ -183,12 +196,7 @@ record TopValues(List<Value> top, long all, long notSet) {
 
         @Override
         public void merge(Counts into, Counts from) {
-            into.all += from.all;
-            into.notSet += from.notSet;
-            for (int bucket = 0; bucket < into.buckets.length; bucket++) {
-                into.buckets[bucket] += from.buckets[bucket];
-            }
-            into.addAll(from, most);
+            into.add(from, most);
         }
 
         @Override

@@ -76,10 +76,7 @@ public final class WeekHours implements Analysis<WeekHours.Partial, WeekHoursAns
     public void scan(Shard shard, Partial partial) {
         long[] rows = what.bits(shard);
         long[] people = among.bits(shard);
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            if (!Bits.has(people, person)) {
-                continue;
-            }
+        for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
             partial.person++;
             int to = shard.firstRow(person, toDay);
             for (int row = Bits.next(rows, shard.firstRow(person, fromDay), to);

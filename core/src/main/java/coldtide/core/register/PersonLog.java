@@ -4,7 +4,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.PersonEvent;
 import coldtide.core.log.PersonEvents;
 import coldtide.core.log.PersonEvents.Place;
-import coldtide.core.log.SessionWalk;
+import coldtide.core.log.SessionRows;
 import coldtide.core.who.PersonValues;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -69,23 +69,22 @@ public record PersonLog(
     }
 
     private static List<Entry> entries(EventLog log, Place place, List<PersonEvent> events) {
-        SessionWalk walk = new SessionWalk(log, place.shard());
-        int sessions = walk.person(place.person());
-        List<List<PersonEvent>> bySession = new ArrayList<>();
-        for (int s = 0; s < sessions; s++) {
-            bySession.add(new ArrayList<>());
-        }
+        SessionRows sessions = new SessionRows(log, place.shard());
+        sessions.person(place.person());
+        Map<Integer, List<PersonEvent>> bySession = new TreeMap<>();
         List<Entry> entries = new ArrayList<>();
         for (PersonEvent event : events) {
-            int session = walk.of(event.row());
-            if (session == SessionWalk.NONE) {
+            int session = sessions.of(event.row());
+            if (session == SessionRows.NONE) {
                 entries.add(new Entry(false, 0, List.of(event)));
             } else {
-                bySession.get(session).add(event);
+                bySession.computeIfAbsent(session, first -> new ArrayList<>()).add(event);
             }
         }
-        bySession.forEach(of -> entries.add(new Entry(
-                true, (of.get(of.size() - 1).timeMillis() - of.get(0).timeMillis()) / 1000.0, of)));
+        bySession
+                .values()
+                .forEach(of -> entries.add(new Entry(
+                        true, (of.get(of.size() - 1).timeMillis() - of.get(0).timeMillis()) / 1000.0, of)));
         entries.sort(Comparator.comparing(Entry::starts).reversed());
         return entries;
     }

@@ -5,7 +5,6 @@ import coldtide.core.log.Shard;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.PersonCondition;
 import coldtide.core.who.PersonValues;
@@ -66,10 +65,8 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
         List<Long> owners = new ArrayList<>();
         for (Shard shard : log.shards()) {
             long[] bits = who.bits(shard);
-            for (int p = shard.person(0); p < shard.people(); p = shard.person(p + 1)) {
-                if (Bits.has(bits, p)) {
-                    owners.add(shard.owner[p]);
-                }
+            for (int p = shard.person(0, bits); p < shard.people(); p = shard.person(p + 1, bits)) {
+                owners.add(shard.owner[p]);
             }
         }
         return owners.stream().mapToLong(Long::longValue).toArray();
@@ -86,11 +83,9 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
         PersonValues values = question.order().by() == By.PROPERTY
                 ? new PersonValues(log, shard, question.order().property())
                 : null;
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            if (Bits.has(bits, person)) {
-                partial.people++;
-                offer(values == null ? byFigure(shard, person) : byProperty(shard, person, values), partial);
-            }
+        for (int person = shard.person(0, bits); person < shard.people(); person = shard.person(person + 1, bits)) {
+            partial.people++;
+            offer(values == null ? byFigure(shard, person) : byProperty(shard, person, values), partial);
         }
     }
 

@@ -85,9 +85,9 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     public void scan(Shard shard, Partial partial) {
         long[] asked = among.bits(shard);
         Optional<long[]> rows = cameBack.map(mask -> mask.bits(shard));
-        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+        for (int person = shard.person(0, asked); person < shard.people(); person = shard.person(person + 1, asked)) {
             int firstDay = shard.firstDay[person];
-            if (!inRange[firstDay] || !Bits.has(asked, person)) {
+            if (!inRange[firstDay]) {
                 continue;
             }
             int cohort = periodOfDay[firstDay];

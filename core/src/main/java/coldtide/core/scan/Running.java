@@ -7,6 +7,8 @@ import java.util.Deque;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.BooleanSupplier;
 
 /** A question under way. */
 public final class Running<P, R> {
@@ -18,9 +20,9 @@ public final class Running<P, R> {
     private final Deque<P> partials = new ArrayDeque<>();
 
     private final Set<Thread> scanning = new HashSet<>();
-    private int begun;
-    private int done;
-    private RuntimeException fault;
+    private final AtomicInteger begun = new AtomicInteger();
+    private final AtomicInteger done = new AtomicInteger();
+    private volatile RuntimeException fault;
 
     Running(List<Shard> shards, Analysis<P, R> analysis, Duration limit) {
         this.shards = shards;
@@ -29,30 +31,24 @@ public final class Running<P, R> {
         deadline = System.nanoTime() + limit.toNanos();
     }
 
-    synchronized boolean hasMore() {
-        return fault == null && begun < shards.size();
+    boolean hasMore() {
+        return fault == null && begun.get() < shards.size();
     }
 
-    /** Scans one more shard, if there is one. */
-    void step() {
-        Shard shard;
+    /** Scans shard after shard, at least one if there is one, until {@code othersWait}. */
+    void turn(BooleanSupplier othersWait) {
         P partial;
         synchronized (this) {
             if (!hasMore()) {
                 return;
             }
-            if (System.nanoTime() - deadline > 0) {
-                fail(new ScanStoppedException("The question ran longer than " + limit.toSeconds() + " seconds.", null));
-                return;
-            }
-            shard = shards.get(begun++);
             partial = partials.pollFirst();
             scanning.add(Thread.currentThread());
         }
         RuntimeException thrown = null;
         try {
             partial = partial == null ? analysis.empty() : partial;
-            analysis.scan(shard, partial);
+            scan(partial, othersWait);
         } catch (RuntimeException e) {
             thrown = e;
         } catch (Error e) {
@@ -66,10 +62,23 @@ public final class Running<P, R> {
                 fail(thrown);
             } else {
                 partials.addFirst(partial);
-                done++;
                 notifyAll();
             }
         }
+    }
+
+    private void scan(P partial, BooleanSupplier othersWait) {
+        do {
+            int next = begun.getAndIncrement();
+            if (next >= shards.size()) {
+                return;
+            }
+            if (System.nanoTime() - deadline > 0) {
+                throw new ScanStoppedException("The question ran longer than " + limit.toSeconds() + " seconds.", null);
+            }
+            analysis.scan(shards.get(next), partial);
+            done.incrementAndGet();
+        } while (fault == null && !othersWait.getAsBoolean());
     }
 
     private void fail(RuntimeException why) {
@@ -77,14 +86,18 @@ public final class Running<P, R> {
         notifyAll();
     }
 
+    private boolean isUnderWay() {
+        return done.get() < shards.size() || !scanning.isEmpty();
+    }
+
     /** The share of the log already scanned, 0 to 1. */
-    public synchronized double progress() {
-        return shards.isEmpty() ? 1 : (double) done / shards.size();
+    public double progress() {
+        return shards.isEmpty() ? 1 : (double) done.get() / shards.size();
     }
 
     /** Gives the question up: no further shard is scanned for it, and what is being scanned is interrupted. */
     public synchronized void cancel() {
-        if (done < shards.size()) {
+        if (isUnderWay()) {
             fail(new ScanStoppedException("The question was given up.", null));
             scanning.forEach(Thread::interrupt);
         }
@@ -97,7 +110,7 @@ public final class Running<P, R> {
      */
     public R result() {
         synchronized (this) {
-            while (fault == null && done < shards.size()) {
+            while (fault == null && isUnderWay()) {
                 try {
                     wait();
                 } catch (InterruptedException e) {

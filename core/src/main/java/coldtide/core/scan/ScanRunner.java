@@ -10,13 +10,17 @@ import java.util.Deque;
 import java.util.List;
 
 /**
- * Runs analyses on a fixed set of threads, which take one shard at a time of one question after another in turn: an uneven shard
- * delays nobody, a short question does not wait for a long one, and several people asking at once share the threads fairly.
+ * Runs analyses on a fixed set of threads. While there is one question they take shard after shard of it; of several, one shard of
+ * each in turn: an uneven shard delays nobody, a short question does not wait for a long one, and several people asking at once
+ * share the threads fairly.
  */
 public final class ScanRunner implements AutoCloseable {
     private final Duration limit;
     private final List<Thread> workers = new ArrayList<>();
     private final Deque<Running<?, ?>> turns = new ArrayDeque<>();
+    /** How many questions take turns; read without the lock between one shard and the next. */
+    private volatile int open;
+
     private boolean closed;
 
     /**
@@ -53,6 +57,7 @@ public final class ScanRunner implements AutoCloseable {
                 running.cancel();
             }
             turns.addLast(running);
+            open = turns.size();
             notifyAll();
         }
         return running;
@@ -64,7 +69,7 @@ public final class ScanRunner implements AutoCloseable {
             if (running == null) {
                 return;
             }
-            running.step();
+            running.turn(() -> open > 1);
         }
     }
 
@@ -72,15 +77,20 @@ public final class ScanRunner implements AutoCloseable {
     private synchronized Running<?, ?> next() {
         while (!closed) {
             Running<?, ?> first = turns.pollFirst();
-            if (first == null) {
-                try {
-                    wait();
-                } catch (InterruptedException meantForTheQuestionBefore) {
-                    continue;
-                }
-            } else if (first.hasMore()) {
+            boolean hasMore = first != null && first.hasMore();
+            if (hasMore) {
                 turns.addLast(first);
+            }
+            open = turns.size();
+            if (hasMore) {
                 return first;
+            }
+            try {
+                if (first == null) {
+                    wait();
+                }
+            } catch (InterruptedException meantForTheQuestionBefore) {
+                continue;
             }
         }
         return null;

@@ -98,11 +98,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
 
     /** The next person from one on that is asked about. */
     private static int next(Shard shard, long[] asked, int from) {
-        int person = shard.person(from);
-        while (asked != null && person < shard.people() && !Bits.has(asked, person)) {
-            person = shard.person(person + 1);
-        }
-        return person;
+        return asked == null ? shard.person(from) : shard.person(from, asked);
     }
 
     private void firstPaths(Shard shard, long[] asked, long[] rows, long[] into) {

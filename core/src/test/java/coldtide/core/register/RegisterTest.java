@@ -10,7 +10,7 @@ import coldtide.core.log.PersonEvent;
 import coldtide.core.log.PersonEvents;
 import coldtide.core.log.PersonEvents.Place;
 import coldtide.core.log.RevenueType;
-import coldtide.core.log.SessionWalk;
+import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.register.RegisterQuestion.Order;
@@ -23,7 +23,6 @@ import coldtide.core.who.PersonCondition;
 import coldtide.core.who.PersonCondition.Did;
 import coldtide.core.who.Window;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -121,28 +120,43 @@ class RegisterTest {
                 .hasMessageContaining("not 10 after -1");
     }
 
-    /** Sessions found again from the rows are those that the log counted when it was built. */
+    /** Handbook §3, row by row: a session is of one install, and a longer silence of that install ends it. */
     @ParameterizedTest
     @ValueSource(longs = {94, 95})
-    void sessionsFoundAgainAreThoseOfTheLog(long seed) {
+    void everyActiveRowBelongsToTheSessionOfItsInstall(long seed) {
         EventLog log = new RandomHistory(seed, 150, 40).log(70, seed);
+        long gap = log.settings().sessionGap().toMillis();
         for (Shard shard : log.shards()) {
-            SessionWalk walk = new SessionWalk(log, shard);
+            SessionRows rows = new SessionRows(log, shard);
             for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-                int sessions = walk.person(person);
-                assertThat(sessions).isEqualTo(shard.sessionFrom[person + 1] - shard.sessionFrom[person]);
-                Map<Integer, List<Long>> times = new HashMap<>();
-                for (int row = shard.eventFrom[person]; row < shard.eventFrom[person + 1]; row++) {
-                    times.computeIfAbsent(walk.of(row), session -> new ArrayList<>())
-                            .add(log.millisAt(shard, row));
+                rows.person(person);
+                Map<Long, Integer> open = new HashMap<>();
+                Map<Long, Long> last = new HashMap<>();
+                Map<Integer, Long> begun = new HashMap<>();
+                for (PersonEvent event : PersonEvents.of(log, new Place(shard, person))) {
+                    int session = rows.of(event.row());
+                    if (log.isPassive(shard.eventName[event.row()])) {
+                        assertThat(session).isEqualTo(SessionRows.NONE);
+                        continue;
+                    }
+                    boolean goesOn =
+                            last.containsKey(event.install()) && event.timeMillis() - last.get(event.install()) <= gap;
+                    if (goesOn) {
+                        assertThat(session).isEqualTo(open.get(event.install()));
+                    } else {
+                        assertThat(begun).doesNotContainKey(session);
+                        assertThat(shard.sessionRow[session]).isEqualTo(event.row());
+                        assertThat(shard.sessionDay[session]).isEqualTo(shard.eventDay[event.row()]);
+                        begun.put(session, event.timeMillis());
+                    }
+                    open.put(event.install(), session);
+                    last.put(event.install(), event.timeMillis());
+                    assertThat(event.timeMillis() - begun.get(session))
+                            .isLessThanOrEqualTo(shard.sessionMillis[session]);
                 }
-                for (int session = 0; session < sessions; session++) {
-                    List<Long> of = times.get(session);
-                    assertThat(of.get(of.size() - 1) - of.get(0))
-                            .isEqualTo(shard.sessionMillis[shard.sessionFrom[person] + session]);
-                    assertThat(shard.eventDay[walk.firstRow(session)])
-                            .isEqualTo(shard.sessionDay[shard.sessionFrom[person] + session]);
-                }
+                assertThat(begun).hasSize(shard.sessionFrom[person + 1] - shard.sessionFrom[person]);
+                open.forEach((install, session) ->
+                        assertThat(last.get(install) - begun.get(session)).isEqualTo(shard.sessionMillis[session]));
             }
         }
     }
