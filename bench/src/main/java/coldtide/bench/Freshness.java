@@ -19,7 +19,7 @@ import java.util.List;
 public final class Freshness {
     private static final int A_SECOND = 5_000;
     private static final int SECONDS = 60;
-    private static final int ROUNDS = 9;
+    private static final int ROUNDS = 25;
 
     private Freshness() {}
 

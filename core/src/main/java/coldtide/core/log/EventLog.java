@@ -32,6 +32,7 @@ public final class EventLog {
     private final Map<String, Integer> nameCodes = new HashMap<>();
     private final Dictionary texts;
     private final List<String> columns;
+    private final Map<String, Integer> columnCodes = new HashMap<>();
     private final Dictionary currencies;
     private final Contexts.View contexts;
     private final BitSet passive = new BitSet();
@@ -61,6 +62,9 @@ public final class EventLog {
         this.names = names;
         this.texts = texts;
         this.columns = columns;
+        for (int code = 0; code < columns.size(); code++) {
+            columnCodes.put(columns.get(code), code);
+        }
         this.currencies = currencies;
         this.contexts = contexts;
         this.shards = shards;
@@ -141,12 +145,12 @@ public final class EventLog {
 
     /** Whether some single event has a property as a number. */
     public boolean hasNumbers(String property) {
-        return columns.contains(NUMBERS + property) || isOfMoney(property, false);
+        return columnCodes.containsKey(NUMBERS + property) || isOfMoney(property, false);
     }
 
     /** Whether some single event has a property as a text. */
     public boolean hasTexts(String property) {
-        return columns.contains(TEXTS + property) || isOfMoney(property, true);
+        return columnCodes.containsKey(TEXTS + property) || isOfMoney(property, true);
     }
 
     /** The numbers that single events of a shard have of a property; empty if none has one. */
@@ -160,8 +164,8 @@ public final class EventLog {
     }
 
     private Optional<PropertyColumn> column(Shard shard, char kind, String property) {
-        int code = columns.indexOf(kind + property);
-        if (code >= 0) {
+        Integer code = columnCodes.get(kind + property);
+        if (code != null) {
             return shard.property(code);
         }
         return isOfMoney(property, kind == TEXTS)

@@ -5,8 +5,7 @@ import coldtide.core.log.Shard;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
-import it.unimi.dsi.fastutil.doubles.DoubleLinkedOpenHashSet;
-import it.unimi.dsi.fastutil.ints.IntLinkedOpenHashSet;
+import it.unimi.dsi.fastutil.longs.LongLinkedOpenHashSet;
 import java.util.List;
 
 /** Finds the values of a property with most people among some events. */
@@ -27,7 +26,7 @@ final class LargestValues {
 
     List<String> top(ScanRunner runner, int top) {
         return TopValues.of(log, runner, this::ofPeople, top).top().stream()
-                .map(TopValues.Value::text)
+                .map(TopValues.Frequent::text)
                 .toList();
     }
 
@@ -38,24 +37,17 @@ final class LargestValues {
         RowValues row = new RowValues(log, shard, property);
         boolean ofRuns = log.isOfContexts(property);
         // Linked, since most people have one value and a table would be gone through from end to end.
-        IntLinkedOpenHashSet texts = new IntLinkedOpenHashSet();
-        DoubleLinkedOpenHashSet numbers = new DoubleLinkedOpenHashSet();
+        LongLinkedOpenHashSet values = new LongLinkedOpenHashSet();
         for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
             int to = buckets.to(shard, person);
             for (int at = Bits.next(rows, buckets.from(shard, person), to); at < to; ) {
                 if (row.at(at)) {
-                    if (row.isText()) {
-                        texts.add((int) row.value());
-                    } else {
-                        numbers.add(row.value() + 0.0); // of the two zeros one
-                    }
+                    values.add(row.bits());
                 }
                 at = Bits.next(rows, ofRuns ? Math.min(to, row.endOfRun()) : at + 1, to);
             }
-            texts.forEach(into::text);
-            numbers.forEach(into::number);
-            texts.clear();
-            numbers.clear();
+            values.forEach(into::take);
+            values.clear();
         }
     }
 }

@@ -4,7 +4,7 @@ import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
-import coldtide.core.who.ValueTest;
+import coldtide.core.who.Value;
 import java.util.OptionalDouble;
 
 /**
@@ -68,19 +68,10 @@ final class RowValues {
     }
 
     private boolean text(int code) {
-        OptionalDouble number = maybeNumber ? number(log, code) : OptionalDouble.empty();
+        OptionalDouble number = maybeNumber ? Value.number(log.texts().text(code)) : OptionalDouble.empty();
         isText = number.isEmpty();
         value = number.orElse(code);
         return true;
-    }
-
-    /** A text that is written as its number would be: where a property comes as number and as text, 5 and "5" are one value. */
-    static OptionalDouble number(EventLog log, int code) {
-        String text = log.texts().text(code);
-        OptionalDouble number = ValueTest.number(text);
-        return number.isPresent() && ValueTest.written(number.getAsDouble()).equals(text)
-                ? number
-                : OptionalDouble.empty();
     }
 
     /** Whether what was found is a text; its {@link #value} is then its code. */
@@ -94,7 +85,7 @@ final class RowValues {
 
     /** What was found as bits, different for different values. */
     long bits() {
-        return isText ? TopValues.textBits((int) value) : TopValues.numberBits(value);
+        return isText ? Value.ofCode((int) value) : Value.ofNumber(value);
     }
 
     /** The row after the last of the run in which the row last gone to lies; of the last run, none. */

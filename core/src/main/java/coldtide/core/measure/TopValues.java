@@ -5,7 +5,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.ValueTest;
+import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.HashCommon;
 import it.unimi.dsi.fastutil.ints.IntArrays;
 import it.unimi.dsi.fastutil.longs.Long2LongMap;
@@ -29,19 +29,14 @@ import java.util.PriorityQueue;
  * @param all how many things were counted
  * @param notSet how many of them have no value
  */
-record TopValues(List<Value> top, long all, long notSet) {
+record TopValues(List<Frequent> top, long all, long notSet) {
     /** A value and how often it is there. */
-    record Value(String text, long count) {}
+    record Frequent(String text, long count) {}
 
     /** Takes the value of one thing after another. */
     interface Into {
-        /** @param code of the text in the log's dictionary */
-        void text(int code);
-
-        void number(double value);
-
-        /** A thing without a value. */
-        void nothing();
+        /** @param value as {@link Value} writes it */
+        void take(long value);
     }
 
     /** Gives the values of all things in a shard, the same each time. */
@@ -52,11 +47,9 @@ record TopValues(List<Value> top, long all, long notSet) {
     private static final int ROOM = 1 << 20;
     private static final int FEW = 1 << 13;
     private static final int BUCKET_BITS = 16;
-    /** Before the code of a text; as the bits of a number this is none that is computed. */
-    private static final long TEXT = 0x7FFC_0000_0000_0000L;
 
-    private static final Comparator<Value> BEST_LAST =
-            Comparator.comparingLong(Value::count).thenComparing(Value::text, Comparator.reverseOrder());
+    private static final Comparator<Frequent> BEST_LAST =
+            Comparator.comparingLong(Frequent::count).thenComparing(Frequent::text, Comparator.reverseOrder());
 
     static TopValues of(EventLog log, ScanRunner runner, Source source, int top) {
         return of(log, runner, source, top, FEW, ROOM);
@@ -99,16 +92,7 @@ record TopValues(List<Value> top, long all, long notSet) {
 
     /** How many things have other values than those at the top. */
     long other() {
-        return all - notSet - top.stream().mapToLong(Value::count).sum();
-    }
-
-    static long textBits(int code) {
-        return TEXT | code;
-    }
-
-    /** Of the two zeros one. */
-    static long numberBits(double value) {
-        return Double.doubleToLongBits(value + 0.0);
+        return all - notSet - top.stream().mapToLong(Frequent::count).sum();
     }
 
     private static int bucket(long value) {
@@ -168,28 +152,12 @@ record TopValues(List<Value> top, long all, long notSet) {
 
         @Override
         public void scan(Shard shard, Counts partial) {
-            source.each(shard, new Into() {
-                @Override
-                public void text(int code) {
-                    take(textBits(code));
-                }
-
-                @Override
-                public void number(double value) {
-                    take(numberBits(value));
-                }
-
-                @Override
-                public void nothing() {
-                    partial.all++;
+            source.each(shard, value -> {
+                partial.all++;
+                if (value == Value.NONE) {
                     partial.notSet++;
-                }
-
-                private void take(long value) {
-                    partial.all++;
-                    if (wanted.isEmpty() || wanted.get(bucket(value))) {
-                        partial.add(value, 1, most);
-                    }
+                } else if (wanted.isEmpty() || wanted.get(bucket(value))) {
+                    partial.add(value, 1, most);
                 }
             });
         }
@@ -209,7 +177,7 @@ record TopValues(List<Value> top, long all, long notSet) {
     private static final class Best {
         private final int most;
         private final Dictionary texts;
-        private final PriorityQueue<Value> queue = new PriorityQueue<>(BEST_LAST);
+        private final PriorityQueue<Frequent> queue = new PriorityQueue<>(BEST_LAST);
 
         Best(int most, Dictionary texts) {
             this.most = most;
@@ -224,7 +192,7 @@ record TopValues(List<Value> top, long all, long notSet) {
         void offer(Long2LongOpenHashMap values) {
             for (Long2LongMap.Entry each : values.long2LongEntrySet()) {
                 if (mayBeIn(each.getLongValue())) {
-                    queue.add(new Value(text(each.getLongKey()), each.getLongValue()));
+                    queue.add(new Frequent(Value.written(texts, each.getLongKey()), each.getLongValue()));
                     if (queue.size() > most) {
                         queue.remove();
                     }
@@ -232,14 +200,8 @@ record TopValues(List<Value> top, long all, long notSet) {
             }
         }
 
-        private String text(long value) {
-            return (value & TEXT) == TEXT && value > 0
-                    ? texts.text((int) value)
-                    : ValueTest.written(Double.longBitsToDouble(value));
-        }
-
-        List<Value> inOrder() {
-            List<Value> values = new ArrayList<>(queue);
+        List<Frequent> inOrder() {
+            List<Frequent> values = new ArrayList<>(queue);
             values.sort(BEST_LAST.reversed());
             return values;
         }

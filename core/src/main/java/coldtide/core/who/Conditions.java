@@ -2,11 +2,13 @@ package coldtide.core.who;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
+import coldtide.core.who.PersonCondition.Which;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Supplier;
 
 /**
  * Conditions over the logs of one app, ready to be asked: a bit a row or a bit a person of a shard. What was once computed for a
@@ -19,8 +21,9 @@ public final class Conditions {
     /** However little their bits take, their texts take something too. */
     private static final int MOST_KEPT = 2_000;
 
-    private final Map<EventCondition, ShardBits> events = new HashMap<>();
-    private final Map<PersonCondition, ShardBits> people = new HashMap<>();
+    /** By the condition, or whatever else is asked: equal ones are computed once. */
+    private final Map<Object, ShardBits> masks = new HashMap<>();
+
     private final long room;
 
     /** @param room bytes that may be kept; when there is no more, what was asked long ago is computed again */
@@ -50,31 +53,35 @@ public final class Conditions {
         return new Mask(shard -> mask.bits(log, shard));
     }
 
-    synchronized ShardBits mask(EventCondition condition) {
-        ShardBits known = events.get(condition);
-        if (known == null) {
-            makeRoom();
-            known = EventMask.of(condition, this);
-            events.put(condition, known);
-        }
-        return known;
+    /** The first or latest {@link Value} of a property that each person had, ready for shards of {@code log}. */
+    public Mask values(EventLog log, String property, Which which) {
+        PersonColumn.Of of = new PersonColumn.Of(property, which);
+        ShardBits column = known(of, () -> new PersonColumn(of));
+        return new Mask(shard -> column.bits(log, shard));
     }
 
-    synchronized ShardBits mask(PersonCondition condition) {
-        ShardBits known = people.get(condition);
+    ShardBits mask(EventCondition condition) {
+        return known(condition, () -> EventMask.of(condition, this));
+    }
+
+    ShardBits mask(PersonCondition condition) {
+        return known(condition, () -> PersonMask.of(condition, this));
+    }
+
+    private synchronized ShardBits known(Object condition, Supplier<ShardBits> otherwise) {
+        ShardBits known = masks.get(condition);
         if (known == null) {
             makeRoom();
-            known = PersonMask.of(condition, this);
-            people.put(condition, known);
+            known = otherwise.get();
+            masks.put(condition, known);
         }
         return known;
     }
 
     /** Forgets those not asked for longest; who is asking them now keeps theirs. */
     private void makeRoom() {
-        List<Kept> all = new ArrayList<>();
-        events.values().forEach(mask -> all.add(mask.kept));
-        people.values().forEach(mask -> all.add(mask.kept));
+        List<Kept> all =
+                new ArrayList<>(masks.values().stream().map(mask -> mask.kept).toList());
         long held = all.stream().mapToLong(Kept::bytes).sum();
         if (held <= room && all.size() < MOST_KEPT) {
             return;
@@ -83,17 +90,15 @@ public final class Conditions {
         for (int i = 0; i < all.size() && (held > room / 2 || all.size() - i > MOST_KEPT / 2); i++) {
             held -= all.get(i).forget();
         }
-        events.values().removeIf(mask -> mask.kept.bytes() == 0);
-        people.values().removeIf(mask -> mask.kept.bytes() == 0);
+        masks.values().removeIf(mask -> mask.kept.bytes() == 0);
     }
 
     /** Bytes held now. */
     public synchronized long bytes() {
-        return events.values().stream().mapToLong(mask -> mask.kept.bytes()).sum()
-                + people.values().stream().mapToLong(mask -> mask.kept.bytes()).sum();
+        return masks.values().stream().mapToLong(mask -> mask.kept.bytes()).sum();
     }
 
-    /** A condition ready to be asked. */
+    /** A condition, or a property of people, ready to be asked. */
     public static final class Mask {
         /** From a shard to its bits. */
         private interface Source {
@@ -106,7 +111,7 @@ public final class Conditions {
             this.source = source;
         }
 
-        /** The bits of a shard, lowest first; nobody may change them. */
+        /** The bits of a shard, lowest first, or a value for each of its people; nobody may change them. */
         public long[] bits(Shard shard) {
             return source.bits(shard);
         }

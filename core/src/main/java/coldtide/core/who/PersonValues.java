@@ -4,7 +4,6 @@ import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
-import java.util.Optional;
 
 /**
  * The first and the latest value that each person of a shard had of a property, whether it comes with the context or with single
@@ -13,8 +12,8 @@ import java.util.Optional;
 public final class PersonValues {
     private final Shard shard;
     private final int[] codes;
-    private final Optional<PropertyColumn> texts;
-    private final Optional<PropertyColumn> numbers;
+    private final PropertyColumn texts;
+    private final PropertyColumn numbers;
     private int row;
     private double value;
     private boolean text;
@@ -22,8 +21,8 @@ public final class PersonValues {
     public PersonValues(EventLog log, Shard shard, String property) {
         this.shard = shard;
         codes = log.contexts().codes(property).orElse(null);
-        texts = log.texts(shard, property);
-        numbers = log.numbers(shard, property);
+        texts = log.texts(shard, property).orElse(null);
+        numbers = log.numbers(shard, property).orElse(null);
     }
 
     /** Finds the first value a person had; false if they never had one. */
@@ -34,8 +33,12 @@ public final class PersonValues {
                 take(run, shard.runRow[run]);
             }
         }
-        texts.ifPresent(column -> firstOf(column, person, true));
-        numbers.ifPresent(column -> firstOf(column, person, false));
+        if (texts != null) {
+            firstOf(texts, person, true);
+        }
+        if (numbers != null) {
+            firstOf(numbers, person, false);
+        }
         return row != Integer.MAX_VALUE;
     }
 
@@ -56,8 +59,12 @@ public final class PersonValues {
                 end = shard.runRow[run];
             }
         }
-        texts.ifPresent(column -> latestOf(column, person, true));
-        numbers.ifPresent(column -> latestOf(column, person, false));
+        if (texts != null) {
+            latestOf(texts, person, true);
+        }
+        if (numbers != null) {
+            latestOf(numbers, person, false);
+        }
         return row >= 0;
     }
 

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.function.ToIntFunction;
 
 /**
- * A condition computed shard by shard: a bit for each row, or for each person. The logs it is asked about are all of one builder.
+ * A condition computed shard by shard: a bit for each row, or for each person; or a value for each person. The logs it is asked about are all of one builder.
  */
 abstract class ShardBits {
     static final ToIntFunction<Shard> ROWS = Shard::events;

@@ -11,7 +11,7 @@ import coldtide.core.log.RawEvent;
 import coldtide.core.log.Shard;
 import coldtide.core.measure.PeopleAnswer.Group;
 import coldtide.core.measure.PeopleQuestion.Split;
-import coldtide.core.measure.TopValues.Value;
+import coldtide.core.measure.TopValues.Frequent;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.ReportingCalendar;
 import coldtide.core.who.Conditions;
@@ -20,6 +20,7 @@ import coldtide.core.who.PersonCondition;
 import coldtide.core.who.PersonCondition.Did;
 import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.PersonValues;
+import coldtide.core.who.Value;
 import coldtide.core.who.Window;
 import java.math.BigDecimal;
 import java.time.Duration;
@@ -113,13 +114,13 @@ class PeopleCountTest {
         return new BigDecimal(Double.toString(number)).stripTrailingZeros().toPlainString();
     }
 
-    private static List<Value> top(Map<String, Long> counts, int top) {
+    private static List<Frequent> top(Map<String, Long> counts, int top) {
         return counts.entrySet().stream()
                 .sorted(Map.Entry.<String, Long>comparingByValue()
                         .reversed()
                         .thenComparing(Comparator.comparing(Map.Entry::getKey)))
                 .limit(top)
-                .map(each -> new Value(each.getKey(), each.getValue()))
+                .map(each -> new Frequent(each.getKey(), each.getValue()))
                 .toList();
     }
 
@@ -138,7 +139,9 @@ class PeopleCountTest {
                 assertThat(found.notSet()).isEqualTo(2);
                 assertThat(found.other())
                         .isEqualTo(3_000
-                                - found.top().stream().mapToLong(Value::count).sum());
+                                - found.top().stream()
+                                        .mapToLong(Frequent::count)
+                                        .sum());
             }
         }
     }
@@ -147,11 +150,11 @@ class PeopleCountTest {
         PersonValues values = new PersonValues(log, shard, "code");
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             if (!values.latest(person)) {
-                into.nothing();
+                into.take(Value.NONE);
             } else if (values.isText()) {
-                into.text((int) values.value());
+                into.take(Value.ofText(log.texts(), (int) values.value()));
             } else {
-                into.number(values.value());
+                into.take(Value.ofNumber(values.value()));
             }
         }
     }
