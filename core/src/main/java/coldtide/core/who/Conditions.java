@@ -75,6 +75,7 @@ public final class Conditions {
             known = otherwise.get();
             masks.put(condition, known);
         }
+        known.kept.asked();
         return known;
     }
 

@@ -1,45 +1,55 @@
 package coldtide.core.who;
 
 import coldtide.core.log.Shard;
-import java.util.Map;
-import java.util.WeakHashMap;
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.function.Supplier;
 
-/** The bits of one condition by shard, for as long as the shard is in use. */
+/** The bits of one condition by shard, for as long as the shard is in use. Found without a lock: every shard of a scan asks. */
 final class Kept {
-    /** By the column of days: a shard that lost some people still has it, one with other days has another. */
-    private final Map<short[], long[]> bits = new WeakHashMap<>();
+    /**
+     * What was computed.
+     *
+     * @param people how many were there then. A shard only ever loses people, so where there are no more than then all of them are
+     *     known; where there are, in a log of an earlier moment, some may not be
+     */
+    private record Known(long[] bits, int people) {}
 
-    private long lastAsked;
+    /** By the column of days: a shard that lost some people still has it, one with other days has another. */
+    private final Cache<short[], Known> known =
+            Caffeine.newBuilder().weakKeys().executor(Runnable::run).build();
+
+    private volatile long lastAsked;
 
     long[] of(Shard shard, Supplier<long[]> otherwise) {
-        synchronized (this) {
-            lastAsked = System.nanoTime();
-            long[] known = bits.get(shard.eventDay);
-            if (known != null) {
-                return known;
-            }
+        Known before = known.getIfPresent(shard.eventDay);
+        if (before != null && before.people >= shard.livePeople()) {
+            return before.bits;
         }
         long[] fresh = otherwise.get();
-        synchronized (this) {
-            bits.put(shard.eventDay, fresh);
-        }
+        known.put(shard.eventDay, new Known(fresh, shard.livePeople()));
         return fresh;
     }
 
-    synchronized long lastAsked() {
+    void asked() {
+        lastAsked = System.nanoTime();
+    }
+
+    long lastAsked() {
         return lastAsked;
     }
 
     /** Bytes kept for shards in use. */
-    synchronized long bytes() {
-        return bits.values().stream().mapToLong(each -> 8L * each.length).sum();
+    long bytes() {
+        return known.asMap().values().stream()
+                .mapToLong(each -> 8L * each.bits.length)
+                .sum();
     }
 
     /** @return how many bytes were kept */
-    synchronized long forget() {
+    long forget() {
         long forgotten = bytes();
-        bits.clear();
+        known.invalidateAll();
         return forgotten;
     }
 }

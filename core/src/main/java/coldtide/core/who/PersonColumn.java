@@ -22,7 +22,7 @@ final class PersonColumn extends ShardBits {
         Int2LongOpenHashMap known = new Int2LongOpenHashMap();
         known.defaultReturnValue(Value.NONE);
         long[] column = new long[shard.people()];
-        for (int person = 0; person < column.length; person++) {
+        for (int person = shard.person(0); person < column.length; person = shard.person(person + 1)) {
             boolean has = of.which() == Which.FIRST ? values.first(person) : values.latest(person);
             if (!has) {
                 column[person] = Value.NONE;

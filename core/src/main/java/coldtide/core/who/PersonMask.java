@@ -43,7 +43,7 @@ abstract class PersonMask extends ShardBits {
         final long[] compute(EventLog log, Shard shard) {
             long[] bits = Bits.of(shard.people());
             Test test = test(log, shard);
-            for (int person = 0; person < shard.people(); person++) {
+            for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
                 if (test.passes(person)) {
                     Bits.set(bits, person);
                 }

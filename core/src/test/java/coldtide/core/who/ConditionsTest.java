@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -174,6 +175,44 @@ class ConditionsTest {
             }
         }
         assertThat(asked).isNotEmpty();
+    }
+
+    /** A slow question may still be at an earlier moment's log, of which shards hold people who have since gone from them. */
+    @ParameterizedTest
+    @ValueSource(longs = {21, 22, 23})
+    void whatIsKeptOfALaterLogIsTrueOfAnEarlierOne(long seed) {
+        Dice dice = new Dice(new SplittableRandom(seed));
+        RandomHistory history = new RandomHistory(seed, 60, 40).dropTies();
+        Writing writing = history.new Writing(90);
+        List<EventLog> logs = new ArrayList<>();
+        for (Event event : history.shuffled(seed)) {
+            writing.add(event);
+            if (dice.random().nextInt(history.events.size() / 12) == 0) {
+                logs.add(0, writing.builder.build().orElseThrow());
+            }
+        }
+        assertThat(logs).hasSizeGreaterThan(2);
+        Conditions kept = new Conditions(1L << 30);
+        for (int i = 0; i < 40; i++) {
+            PersonCondition condition = dice.person(2);
+            for (EventLog log : logs) {
+                assertThat(people(log, kept.of(log, condition)))
+                        .as("%s, %s", history, condition)
+                        .isEqualTo(people(log, new Conditions(1L << 30).of(log, condition)));
+                assertThat(latestItems(log, kept)).isEqualTo(latestItems(log, new Conditions(1L << 30)));
+            }
+        }
+    }
+
+    private static Map<Long, Long> latestItems(EventLog log, Conditions conditions) {
+        Conditions.Mask items = conditions.values(log, "item", Which.LATEST);
+        Map<Long, Long> found = new TreeMap<>();
+        for (Shard shard : log.shards()) {
+            for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+                found.put(shard.owner[person], items.bits(shard)[person]);
+            }
+        }
+        return found;
     }
 
     @Test
