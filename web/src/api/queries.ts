@@ -24,11 +24,20 @@ export type RowView = Schemas['RowView'];
 export type RetentionView = Schemas['RetentionView'];
 export type CohortView = Schemas['CohortView'];
 export type PooledView = Schemas['PooledView'];
+export type TriangleView = Schemas['TriangleView'];
 export type TideTableAsk = Pick<Schemas['TideTableAsk'], 'range' | 'compared' | 'grain'> & {
   among: PersonCondition;
 };
-export type RetentionAsk = Pick<Schemas['RetentionAsk'], 'range' | 'grain' | 'ages'> & {
-  cameBack: EventCondition | null;
+export type Ages = Schemas['Ages'];
+export type StartEntry = NonNullable<Schemas['RetentionAsk']['entry']>;
+export type Clock = NonNullable<Schemas['RetentionAsk']['clock']>;
+export type Counting = NonNullable<Schemas['RetentionAsk']['counting']>;
+export type RetentionAsk = Pick<
+  Schemas['RetentionAsk'],
+  'range' | 'grain' | 'ages' | 'entry' | 'clock' | 'counting' | 'within'
+> & {
+  start: EventCondition | null;
+  returns: { name: string; what: EventCondition | null }[];
   among: PersonCondition;
 };
 export type NewApp = Schemas['NewApp'];

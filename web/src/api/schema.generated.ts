@@ -883,6 +883,12 @@ export interface components {
             before: number;
             days: components["schemas"]["DayRange"];
         };
+        Ages: {
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            to: number;
+        };
         AnsweredActivityChange: {
             answer: components["schemas"]["ActivityChange"];
             foot: components["schemas"]["Foot"];
@@ -1022,15 +1028,14 @@ export interface components {
             rules: components["schemas"]["RuleView"][];
         };
         CohortView: {
-            arrivals: components["schemas"]["DayRange"];
             /** Format: int32 */
-            begunAges: number;
+            begunColumns: number;
             /** Format: int32 */
-            completeAges: number;
+            completeColumns: number;
             period: components["schemas"]["DayRange"];
-            returned: number[];
             /** Format: int64 */
             size: number;
+            starts: components["schemas"]["DayRange"];
             wholePeriod: boolean;
         };
         Column: {
@@ -1733,19 +1738,28 @@ export interface components {
             among: {
                 [key: string]: unknown;
             } | null;
-            cameBack: {
-                [key: string]: unknown;
-            } | null;
+            /** @enum {string|null} */
+            clock: "CALENDAR" | "OWN" | null;
+            /** @enum {string|null} */
+            counting: "AT" | "OR_LATER" | "WITHIN" | null;
+            /** @enum {string|null} */
+            entry: "FIRST_EVER" | "FIRST_IN_RANGE" | "EVERY_PERIOD" | null;
             /** @enum {string} */
             grain: "DAY" | "WEEK" | "MONTH";
             lenient: boolean | null;
             range: components["schemas"]["DayRange"];
+            returns: components["schemas"]["WayAsk"][] | null;
+            start: {
+                [key: string]: unknown;
+            } | null;
+            within: components["schemas"]["Ages"][] | null;
         };
         RetentionView: {
             cohorts: components["schemas"]["CohortView"][];
+            columns: components["schemas"]["Ages"][];
             events: string[];
             leftOut: string[];
-            pooled: components["schemas"]["PooledView"][];
+            triangles: components["schemas"]["TriangleView"][];
         };
         RowView: {
             /** Format: double */
@@ -1875,6 +1889,11 @@ export interface components {
             /** Format: int64 */
             unconverted: number;
         };
+        TriangleView: {
+            name: string;
+            pooled: components["schemas"]["PooledView"][];
+            returned: number[][];
+        };
         ValuesView: {
             all: components["schemas"]["LineView"];
             groups: components["schemas"]["LineView"][];
@@ -1888,6 +1907,12 @@ export interface components {
             /** Format: date */
             starts: string;
             version: string;
+        };
+        WayAsk: {
+            name: string;
+            what: {
+                [key: string]: unknown;
+            } | null;
         };
         WeekHoursAnswer: {
             days: number[];

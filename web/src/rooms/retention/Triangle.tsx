@@ -1,10 +1,12 @@
 import { memo, useMemo } from 'react';
-import type { CohortView, Grain, PooledView, RetentionView, VersionView } from '../../api/queries';
+import type { Ages, CohortView, PooledView, TriangleView, VersionView } from '../../api/queries';
 import { useWidth } from '../../frame/rail/useWidth';
 import { dayOf, grainWord, periodWords, rangeWords } from '../../words/dates';
 import { count, plural, share } from '../../words/numbers';
-import { PooledCurve } from './PooledCurve';
+import { NAMES_WIDTH, PooledCurves } from './PooledCurves';
+import { columnHead, columnWords, memberWord, type Words } from './question';
 import { cellStyle } from './shade';
+import type { CohortOfWay, OneWay } from './triangle';
 
 const NAME_WIDTH = 128;
 const SIZE_WIDTH = 62;
@@ -12,27 +14,37 @@ const LEAST_CELL = 30;
 const MOST_CELL = 62;
 
 interface TriangleProps {
-  view: RetentionView;
-  grain: Grain;
-  plain: boolean;
+  way: OneWay;
+  /** Which of the triangles it is. */
+  shown: number;
+  triangles: TriangleView[];
+  words: Words;
   versions: VersionView[];
 }
 
-/** The pooled curve over the triangle, on the same columns. */
-export function Triangle({ view, grain, plain, versions }: TriangleProps) {
+/** The pooled curves over the triangle, on the same columns. */
+export function Triangle({ way, shown, triangles, words, versions }: TriangleProps) {
   const { ref, width } = useWidth<HTMLDivElement>();
-  const room = (width - NAME_WIDTH - SIZE_WIDTH - 16) / view.pooled.length;
+  const names = triangles.length > 1 ? NAMES_WIDTH : 0;
+  const room = (width - NAME_WIDTH - SIZE_WIDTH - names - 16) / way.columns.length;
   const cell = Math.floor(Math.max(LEAST_CELL, Math.min(MOST_CELL, room)));
-  const tableWidth = NAME_WIDTH + SIZE_WIDTH + cell * view.pooled.length;
+  const tableWidth = NAME_WIDTH + SIZE_WIDTH + cell * way.columns.length;
   const releases = useMemo(
-    () => view.cohorts.map((cohort) => releasesIn(cohort, versions)),
-    [view.cohorts, versions],
+    () => way.cohorts.map((cohort) => releasesIn(cohort, versions)),
+    [way.cohorts, versions],
   );
   return (
     <div ref={ref} className="triangle-place">
       {width > 0 && (
         <div style={{ width: tableWidth }}>
-          <PooledCurve pooled={view.pooled} left={NAME_WIDTH + SIZE_WIDTH} cell={cell} grain={grain} />
+          <PooledCurves
+            triangles={triangles}
+            columns={way.columns}
+            shown={shown}
+            left={NAME_WIDTH + SIZE_WIDTH}
+            cell={cell}
+            words={words}
+          />
           <table className="triangle" style={{ tableLayout: 'fixed', width: tableWidth }}>
             <caption className="spoken">
               Share of each cohort that came back, by age. Hatched cells are not complete.
@@ -40,19 +52,19 @@ export function Triangle({ view, grain, plain, versions }: TriangleProps) {
             <colgroup>
               <col style={{ width: NAME_WIDTH }} />
               <col style={{ width: SIZE_WIDTH }} />
-              {view.pooled.map((_, age) => (
-                <col key={age} style={{ width: cell }} />
+              {way.columns.map((_, column) => (
+                <col key={column} style={{ width: cell }} />
               ))}
             </colgroup>
-            <Head view={view} grain={grain} />
+            <Head way={way} words={words} />
             <tbody>
-              {view.cohorts.map((cohort, index) => (
+              {way.cohorts.map((cohort, index) => (
                 <CohortRow
                   key={cohort.period.from}
                   cohort={cohort}
-                  pooled={view.pooled}
-                  grain={grain}
-                  plain={plain}
+                  columns={way.columns}
+                  pooled={way.pooled}
+                  words={words}
                   releases={releases[index] ?? ''}
                 />
               ))}
@@ -76,33 +88,34 @@ const releasesIn = (cohort: CohortView, versions: VersionView[]): string =>
 /** A share in a narrow cell: one decimal, no sign. */
 const cellShare = (value: number) => (value === 1 ? '100' : (value * 100).toFixed(1));
 
-function Head({ view, grain }: { view: RetentionView; grain: Grain }) {
-  const people = view.cohorts.reduce((sum, cohort) => sum + cohort.size, 0);
+function Head({ way, words }: { way: OneWay; words: Words }) {
+  const people = way.cohorts.reduce((sum, cohort) => sum + cohort.size, 0);
   return (
     <thead>
       <tr>
-        <th scope="col">arrived</th>
+        <th scope="col">{words.start === null ? 'arrived' : 'started'}</th>
         <th scope="col" className="number">
-          people
+          {memberWord(words)}
         </th>
-        {view.pooled.map((_, age) => (
-          <th key={age} scope="col" className="number">
-            {age === 0 ? grainWord[grain] + ' 0' : age}
+        {way.columns.map((ages, column) => (
+          <th key={column} scope="col" className="number">
+            {column === 0 && grainWord[words.grain] + ' '}
+            {columnHead(ages, words.counting)}
           </th>
         ))}
       </tr>
       <tr className="pooled">
         <th scope="row">pooled, %</th>
         <td className="number">{count(people)}</td>
-        {view.pooled.map((pooled, age) => (
+        {way.pooled.map((pooled, column) => (
           <td
-            key={age}
+            key={column}
             className="number"
-            data-pooled={age}
+            data-pooled={column}
             title={
               pooled.share === null
                 ? 'No cohort is complete at this age.'
-                : `${count(pooled.returned)} of ${count(pooled.size)} people in ${plural(pooled.cohorts, 'complete cohort')}`
+                : `${count(pooled.returned)} of ${count(pooled.size)} ${memberWord(words)} in ${plural(pooled.cohorts, 'complete cohort')}`
             }
           >
             {pooled.share === null ? '–' : cellShare(pooled.share)}
@@ -114,33 +127,31 @@ function Head({ view, grain }: { view: RetentionView; grain: Grain }) {
 }
 
 interface CohortRowProps {
-  cohort: CohortView;
+  cohort: CohortOfWay;
+  columns: Ages[];
   pooled: PooledView[];
-  grain: Grain;
-  plain: boolean;
+  words: Words;
   releases: string;
 }
 
-const CohortRow = memo(function CohortRow({ cohort, pooled, grain, plain, releases }: CohortRowProps) {
-  const name = periodWords(cohort.period.from, grain);
+const CohortRow = memo(function CohortRow({ cohort, columns, pooled, words, releases }: CohortRowProps) {
+  const name = periodWords(cohort.period.from, words.grain);
   return (
     <tr className={releases ? 'release-row' : undefined} data-cohort={cohort.period.from}>
-      <th scope="row" title={rangeWords(cohort.arrivals)}>
+      <th scope="row" title={rangeWords(cohort.starts)}>
         {name}
         {!cohort.wholePeriod && <span title="Only part of this period is in the range"> ◐</span>}
         {releases && <span className="release-name">{releases}</span>}
       </th>
       <td className="number">{count(cohort.size)}</td>
-      {cohort.returned.map((returned, age) => (
+      {columns.map((ages, column) => (
         <Cell
-          key={age}
+          key={column}
           cohort={cohort}
-          name={name}
-          returned={returned}
-          age={age}
-          pooled={pooled[age]}
-          grain={grain}
-          plain={plain}
+          said={`${name}, ${columnWords(ages, words)}`}
+          column={column}
+          pooled={pooled[column]}
+          plain={words.plain}
         />
       ))}
     </tr>
@@ -148,22 +159,21 @@ const CohortRow = memo(function CohortRow({ cohort, pooled, grain, plain, releas
 });
 
 interface CellProps {
-  cohort: CohortView;
-  name: string;
-  returned: number;
-  age: number;
+  cohort: CohortOfWay;
+  said: string;
+  column: number;
   pooled: PooledView | undefined;
-  grain: Grain;
   plain: boolean;
 }
 
-function Cell({ cohort, name, returned, age, pooled, grain, plain }: CellProps) {
-  const complete = age < cohort.completeAges;
-  const begun = age < cohort.begunAges;
+function Cell({ cohort, said, column, pooled, plain }: CellProps) {
+  const returned = cohort.returned[column] ?? 0;
+  const complete = column < cohort.completeColumns;
+  const begun = column < cohort.begunColumns;
   if (cohort.size === 0) return <td />;
   if (!begun) return <td className="open" aria-label="not complete" />;
   const value = returned / cohort.size;
-  const counts = `${name}, ${grainWord[grain]} ${age}: ${count(returned)} of ${count(cohort.size)} people`;
+  const counts = `${said}: ${count(returned)} of ${count(cohort.size)} people`;
   if (!complete) {
     return (
       <td className="number open" title={`${counts} so far. This age has not fully passed.`}>
@@ -176,7 +186,7 @@ function Cell({ cohort, name, returned, age, pooled, grain, plain }: CellProps) 
   return (
     <td
       className="number"
-      data-age={age}
+      data-age={column}
       title={`${counts}, ${share(value)}${against}`}
       style={cellStyle(value, cohort.size, pooled?.share ?? null, plain)}
     >

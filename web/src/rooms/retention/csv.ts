@@ -1,22 +1,29 @@
-import type { Grain, RetentionView } from '../../api/queries';
+import type { RetentionView } from '../../api/queries';
 import { grainWord, periodWords } from '../../words/dates';
+import { columnHead, type Words } from './question';
+import { oneWay } from './triangle';
 
-/** Counts, never shares alone: one row a cohort; ages not complete are left empty. */
-export function csvRows(view: RetentionView, grain: Grain): (string | number | null)[][] {
-  const ages = view.pooled.map((_, age) => `${grainWord[grain]} ${age}`);
-  const cohorts = view.cohorts.map((cohort) => [
-    periodWords(cohort.period.from, grain),
-    cohort.size,
-    ...cohort.returned.map((returned, age) => (age < cohort.completeAges ? returned : null)),
-  ]);
+type Row = (string | number | null)[];
+
+/** Counts, never shares alone: one row a way of coming back and cohort; ages not complete are left empty. */
+export function csvRows(view: RetentionView, words: Pick<Words, 'grain' | 'counting'>): Row[] {
+  const ages = view.columns.map((each) => `${grainWord[words.grain]} ${columnHead(each, words.counting)}`);
   return [
-    ['cohort', 'people', ...ages],
-    [
-      'pooled: came back',
-      null,
-      ...view.pooled.map((pooled) => (pooled.share === null ? null : pooled.returned)),
-    ],
-    ['pooled: of', null, ...view.pooled.map((pooled) => (pooled.share === null ? null : pooled.size))],
-    ...cohorts,
+    ['came back with', 'cohort', 'people', ...ages],
+    ...view.triangles.flatMap((_, at) => rowsOf(view, at, words)),
+  ];
+}
+
+function rowsOf(view: RetentionView, at: number, { grain }: Pick<Words, 'grain'>): Row[] {
+  const { name, pooled, cohorts } = oneWay(view, at);
+  return [
+    [name, 'pooled: came back', null, ...pooled.map((each) => (each.share === null ? null : each.returned))],
+    [name, 'pooled: of', null, ...pooled.map((each) => (each.share === null ? null : each.size))],
+    ...cohorts.map((cohort) => [
+      name,
+      periodWords(cohort.period.from, grain),
+      cohort.size,
+      ...cohort.returned.map((returned, column) => (column < cohort.completeColumns ? returned : null)),
+    ]),
   ];
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { CohortView, PooledView, RetentionView } from '../../api/queries';
 import { csvRows } from './csv';
 import { findings } from './findings';
+import { wordsOf, type Words } from './question';
 
 const pooled = (returned: number, size: number): PooledView => ({
   cohorts: 2,
@@ -17,61 +18,90 @@ const open: PooledView = { cohorts: 0, returned: 0, size: 0, share: null, low: n
 
 const cohort = (over: Partial<CohortView>): CohortView => ({
   period: { from: '2026-11-09', to: '2026-11-16' },
-  arrivals: { from: '2026-11-09', to: '2026-11-16' },
+  starts: { from: '2026-11-09', to: '2026-11-16' },
   wholePeriod: true,
   size: 200,
-  returned: [200, 80, 0, 0, 0],
-  completeAges: 2,
-  begunAges: 3,
+  completeColumns: 2,
+  begunColumns: 3,
   ...over,
 });
 
-const view = (over: Partial<RetentionView>): RetentionView => ({
-  cohorts: [cohort({})],
+const ANYTHING = {
+  name: 'any activity',
+  returned: [[200, 80, 0, 0, 0]],
   pooled: [pooled(200, 200), pooled(80, 200), open, open, open],
+};
+const LIT = {
+  name: 'beacon_lit',
+  returned: [[150, 30, 0, 0, 0]],
+  pooled: [pooled(150, 200), pooled(30, 200), open, open, open],
+};
+
+const view = (over: Partial<RetentionView>): RetentionView => ({
+  columns: [0, 1, 2, 3, 4].map((age) => ({ from: age, to: age })),
+  cohorts: [cohort({})],
+  triangles: [ANYTHING],
   events: [],
   leftOut: [],
   ...over,
 });
 
-const words = (of: RetentionView, cameBack: string | null = null) =>
-  findings(of, 'WEEK', cameBack)
+const asked = (over: Partial<Words> = {}): Words => ({ ...wordsOf(() => null), ...over });
+
+const said = (of: RetentionView, words = asked()) =>
+  findings(of, words, (way) => way ?? 'any activity')
     .map((finding) => renderToStaticMarkup(<>{finding.text}</>).replace(/<[^>]*>/g, ''))
     .join('\n');
 
 describe('findings', () => {
   it('give the pooled share with interval and counts at the usual ages', () => {
-    expect(words(view({}))).toContain(
+    expect(said(view({}))).toContain(
       '40.0 % (39.0–41.0) came back at week 1: 80 of 200 people in 2 cohorts.',
     );
   });
 
   it('say that an age is not complete instead of a share', () => {
-    expect(words(view({}))).toContain('No cohort is complete at week 4 yet');
-    expect(words(view({}))).toContain('3 hatched cells not complete');
+    expect(said(view({}))).toContain('No cohort is complete at week 4 yet');
+    expect(said(view({}))).toContain('3 hatched cells not complete');
   });
 
-  it('say when nobody arrived, and nothing else', () => {
-    expect(words(view({ cohorts: [cohort({ size: 0 })] }))).toBe(
-      'Nobody arrived in this range, so there is nothing to follow.',
+  it('say when nobody started, and nothing else', () => {
+    const none = view({ cohorts: [cohort({ size: 0 })] });
+    expect(said(none)).toBe('Nobody arrived in this range, so there is nothing to follow.');
+    expect(said(none, asked({ start: 'lamp_trimmed' }))).toBe(
+      'Nobody did lamp_trimmed in this range, so there is nothing to follow.',
     );
   });
 
   it('name the event that counts as coming back and the cohorts that the range cuts', () => {
-    const clipped = cohort({ wholePeriod: false, arrivals: { from: '2026-11-11', to: '2026-11-16' } });
-    const all = words(view({ cohorts: [clipped] }), 'beacon_lit');
+    const clipped = cohort({ wholePeriod: false, starts: { from: '2026-11-11', to: '2026-11-16' } });
+    const all = said(view({ cohorts: [clipped] }), asked({ ways: ['beacon_lit'] }));
     expect(all).toContain('Coming back means beacon_lit here');
     expect(all).toContain('11 Nov – 15 Nov 2026 out of a whole week');
   });
+
+  it('give the other ways of coming back at the last age that is complete', () => {
+    const all = said(view({ triangles: [ANYTHING, LIT] }), asked({ ways: [null, 'beacon_lit'] }));
+    expect(all).toContain('With beacon_lit: 15.0 % (14.0–16.0) at week 1.');
+  });
+
+  it('say what or later and a clock of one\u2019s own mean', () => {
+    const all = said(view({}), asked({ counting: 'OR_LATER', clock: 'OWN', ages: 4 }));
+    expect(all).toContain('Or later is up to week 4 for every cohort');
+    expect(all).toContain('7 times 24 hours since each person');
+  });
 });
 
-describe('the triangle as CSV', () => {
-  it('gives counts and leaves out what is not complete', () => {
-    expect(csvRows(view({}), 'WEEK')).toEqual([
-      ['cohort', 'people', 'week 0', 'week 1', 'week 2', 'week 3', 'week 4'],
-      ['pooled: came back', null, 200, 80, null, null, null],
-      ['pooled: of', null, 200, 200, null, null, null],
-      ['2026-W46', 200, 200, 80, null, null, null],
+describe('triangles as CSV', () => {
+  it('give counts and leave out what is not complete', () => {
+    expect(csvRows(view({ triangles: [ANYTHING, LIT] }), asked({ counting: 'OR_LATER' }))).toEqual([
+      ['came back with', 'cohort', 'people', 'week 0+', 'week 1+', 'week 2+', 'week 3+', 'week 4+'],
+      ['any activity', 'pooled: came back', null, 200, 80, null, null, null],
+      ['any activity', 'pooled: of', null, 200, 200, null, null, null],
+      ['any activity', '2026-W46', 200, 200, 80, null, null, null],
+      ['beacon_lit', 'pooled: came back', null, 150, 30, null, null, null],
+      ['beacon_lit', 'pooled: of', null, 200, 200, null, null, null],
+      ['beacon_lit', '2026-W46', 200, 150, 30, null, null, null],
     ]);
   });
 });

@@ -69,7 +69,7 @@ public class Kernels {
 
     @Benchmark
     public RetentionAnswer triangle() {
-        RetentionQuestion question = new RetentionQuestion(log.span(), Grain.DAY, 30);
+        RetentionQuestion question = RetentionQuestion.ofArrivals(log.span(), Grain.DAY, 30);
         return scan(new RetentionAnalysis(log, new Conditions(1L << 30), question));
     }
 

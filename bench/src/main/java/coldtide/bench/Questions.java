@@ -160,9 +160,9 @@ final class Questions {
     }
 
     private double returned(Grain grain, int ages) {
-        RetentionQuestion question = new RetentionQuestion(log.span(), grain, ages);
-        return runner.run(log, new RetentionAnalysis(log, kept, question)).cohorts().stream()
-                .flatMap(cohort -> cohort.returned().stream())
+        RetentionQuestion question = RetentionQuestion.ofArrivals(log.span(), grain, ages);
+        return runner.run(log, new RetentionAnalysis(log, kept, question)).triangles().get(0).returned().stream()
+                .flatMap(List::stream)
                 .mapToDouble(Long::doubleValue)
                 .sum();
     }

@@ -7,6 +7,7 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -190,7 +191,11 @@ class SqlTruthTest {
         question.put("range", Map.of("from", "2026-03-12", "to", "2026-06-20"));
         question.put("grain", grain);
         question.put("ages", ages);
-        question.put("cameBack", cameBack == null ? null : Map.of("event", cameBack));
+        question.put(
+                "returns",
+                cameBack == null
+                        ? null
+                        : List.of(Map.of("name", "any", "what", Map.of("active", true)), named(cameBack)));
         question.put("among", amongDoers == null ? null : Map.of("did", Map.of("event", amongDoers)));
         String among =
                 amongDoers == null ? "true" : "person in (select person from e where name = '" + amongDoers + "')";
@@ -209,15 +214,75 @@ class SqlTruthTest {
                 where f.day >= '2026-03-12' and f.day < '2026-06-20' and %3$s and (%4$s or e.time > f.first)
                 and %5$s group by 1""".formatted(unit, age(unit), returned, cameBack == null, among));
         assertThat(sizes).isNotEmpty();
-        for (JsonNode cohort : answer.get("cohorts")) {
+        assertCells(answer, cameBack == null ? 0 : 1, sizes, cells);
+    }
+
+    private static Map<String, Object> named(String event) {
+        return Map.of("name", event, "what", Map.of("event", event));
+    }
+
+    private static void assertCells(JsonNode answer, int way, Map<String, Long> sizes, Map<String, Long> cells) {
+        JsonNode returned = answer.get("triangles").get(way).get("returned");
+        for (int c = 0; c < returned.size(); c++) {
+            JsonNode cohort = answer.get("cohorts").get(c);
             String from = cohort.get("period").get("from").asString();
             assertThat(cohort.get("size").asLong()).as("size of " + from).isEqualTo(sizes.getOrDefault(from, 0L));
-            for (int age = 0; age <= ages; age++) {
-                assertThat(cohort.get("returned").get(age).asLong())
+            for (int age = 0; age < answer.get("columns").size(); age++) {
+                assertThat(returned.get(c).get(age).asLong())
                         .as("%s at age %s", from, age)
                         .isEqualTo(cells.getOrDefault(from + " " + age, 0L));
             }
         }
+    }
+
+    /** Any start, in each of the ways of being of a cohort, by both clocks, at an age or at it and later. */
+    @ParameterizedTest
+    @CsvSource({
+        "DAY,day,14,beacon_lit,FIRST_EVER,OWN,AT,app_open",
+        "WEEK,week,8,purchase,FIRST_IN_RANGE,OWN,OR_LATER,purchase",
+        "WEEK,week,6,app_open,EVERY_PERIOD,CALENDAR,OR_LATER,beacon_lit",
+        "MONTH,month,3,beacon_lit,EVERY_PERIOD,CALENDAR,AT,beacon_lit",
+        "DAY,day,20,ad_shown,FIRST_IN_RANGE,CALENDAR,OR_LATER,purchase"
+    })
+    void startsAndClocksAreWhatSqlSays(
+            String grain, String unit, int ages, String start, String entry, String clock, String counting, String back)
+            throws SQLException {
+        Map<String, Object> question = new HashMap<>();
+        question.put("range", Map.of("from", "2026-04-02", "to", "2026-06-13"));
+        question.put("grain", grain);
+        question.put("ages", ages);
+        question.put("start", Map.of("event", start));
+        question.put("entry", entry);
+        question.put("clock", clock);
+        question.put("counting", counting);
+        question.put("returns", List.of(named(back)));
+        JsonNode answer = Caller.demo()
+                .post("/api/apps/gullcombe/retention", question)
+                .json()
+                .get("answer");
+        String within = "day >= '2026-04-02' and day < '2026-06-13'";
+        String starts = """
+                s as (select person, min(time) as time, min(day) as day, min(date_trunc('%1$s', day))::date as cohort
+                      from e where name = '%2$s' and %3$s group by person%4$s having min(day) >= '2026-04-02'
+                        and min(day) < '2026-06-13')""".formatted(
+                        unit,
+                        start,
+                        entry.equals("FIRST_EVER") ? "true" : within,
+                        entry.equals("EVERY_PERIOD") ? ", date_trunc('" + unit + "', day)" : "");
+        int days = unit.equals("day") ? 1 : unit.equals("week") ? 7 : 30;
+        String age =
+                clock.equals("OWN") ? "floor(extract(epoch from e.time - f.time) / " + days * 86_400 + ")" : age(unit);
+        String counted = counting.equals("AT") ? "a.age = k.k" : "a.age between k.k and " + ages;
+        Map<String, Long> sizes = Truth.counts("with " + starts + " select cohort::text, count(*) from s group by 1");
+        Map<String, Long> cells = Truth.counts("""
+                with %1$s,
+                a as (select f.cohort, f.person, %2$s as age from e join s f using (person)
+                      where e.name = '%3$s' and (e.time > f.time or '%3$s' = '%4$s' and e.time = f.time))
+                select a.cohort || ' ' || k.k, count(distinct a.person)
+                from a join generate_series(0, %5$s) as k(k) on %6$s group by 1""".formatted(starts, age, back, start, ages, counted));
+        assertThat(sizes).isNotEmpty();
+        assertThat(cells).isNotEmpty();
+        assertCells(answer, 0, sizes, cells);
     }
 
     private static String age(String unit) {

@@ -4,195 +4,151 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Pooled;
+import coldtide.core.retention.RetentionAnswer.Triangle;
 import coldtide.core.scan.Analysis;
 import coldtide.core.stats.Share;
-import coldtide.core.time.DayRange;
-import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
-import java.time.LocalDate;
+import coldtide.core.who.EventCondition;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.function.Predicate;
 import java.util.stream.IntStream;
 
 /**
- * The triangle in one pass. A person's ages of return are bits of one long, so a person who comes back many times within
- * an age is counted once without any set. Coming back by any activity reads only the list of active days; coming back by
- * certain events reads which rows they are.
+ * The triangles of all ways of coming back in one pass: a person's starts are found once, then the ages of their returns for each
+ * way. Handbook §7; the shares' intervals are Wilson's.
  */
 public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
-    /** Cohort sizes, and returned people by cohort and age. */
+    /** Cohort sizes, and returned people by way, cohort and column. */
     static final class Partial {
         final long[] size;
-        final long[][] returned;
+        final long[][][] returned;
 
-        Partial(int cohorts, int ages) {
+        Partial(int ways, int cohorts, int columns) {
             size = new long[cohorts];
-            returned = new long[cohorts][ages];
+            returned = new long[ways][cohorts][columns];
         }
     }
 
     private final EventLog log;
     private final RetentionQuestion question;
-    private final List<DayRange> periods;
-    private final int[] periodOfDay;
-    private final boolean[] inRange;
-    private final Optional<Conditions.Mask> cameBack;
+    private final Periods periods;
+    private final Optional<Conditions.Mask> starts;
+    private final List<Conditions.Mask> cameBack;
     private final Conditions.Mask among;
+    private final long[] columns;
+    private final int[] firstAges;
 
     public RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question) {
         this.log = log;
         this.question = question;
-        periods = question.range().periods(question.grain());
-        cameBack = question.cameBack().map(events -> conditions.of(log, events));
+        periods = new Periods(log, question);
+        starts = question.start().what().map(events -> conditions.of(log, events));
+        cameBack = question.returns().stream()
+                .map(way -> conditions.of(log, way.what().orElse(new EventCondition.Active())))
+                .toList();
         among = conditions.of(log, question.among());
-        periodOfDay = new int[log.days()];
-        inRange = new boolean[log.days()];
-        number(log);
-    }
-
-    /** Numbers the calendar periods of the log's days, 0 for the first period of the range. */
-    private void number(EventLog log) {
-        LocalDate first = periods.get(0).from();
-        LocalDate start = question.grain().startOf(log.firstDay());
-        int period = 0;
-        for (LocalDate at = start; at.isAfter(first); at = question.grain().shift(at, -1)) {
-            period++;
-        }
-        for (LocalDate at = start; at.isBefore(first); at = question.grain().shift(at, 1)) {
-            period--;
-        }
-        LocalDate next = question.grain().shift(start, 1);
-        for (int day = 0; day < log.days(); day++) {
-            LocalDate date = log.firstDay().plusDays(day);
-            if (date.equals(next)) {
-                period++;
-                next = question.grain().shift(next, 1);
-            }
-            periodOfDay[day] = period;
-            inRange[day] = question.range().contains(date);
-        }
+        columns = question.columns().stream().mapToLong(Ages::bits).toArray();
+        firstAges = question.columns().stream().mapToInt(Ages::from).toArray();
     }
 
     @Override
     public Partial empty() {
-        return new Partial(periods.size(), question.ages() + 1);
+        return new Partial(cameBack.size(), periods.size(), columns.length);
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
         long[] asked = among.bits(shard);
-        Optional<long[]> rows = cameBack.map(mask -> mask.bits(shard));
+        Starts own = new Starts(
+                shard,
+                periods,
+                question.start().entry(),
+                starts.map(mask -> mask.bits(shard)).orElse(null),
+                log.dayNumber(question.range().from()),
+                log.dayNumber(question.range().to()));
+        ReturnAges[] ways = IntStream.range(0, cameBack.size())
+                .mapToObj(way -> ages(shard, way))
+                .toArray(ReturnAges[]::new);
         for (int person = shard.person(0, asked); person < shard.people(); person = shard.person(person + 1, asked)) {
-            int firstDay = shard.firstDay[person];
-            if (!inRange[firstDay]) {
-                continue;
-            }
-            int cohort = periodOfDay[firstDay];
-            partial.size[cohort]++;
-            long ages = rows.isPresent()
-                    ? agesByEvents(shard, person, cohort, rows.get())
-                    : agesByActivity(shard, person, cohort);
-            long[] returned = partial.returned[cohort];
-            while (ages != 0) {
-                returned[Long.numberOfTrailingZeros(ages)]++;
-                ages &= ages - 1;
+            for (boolean more = own.first(person); more; more = own.next()) {
+                int cohort = own.cohort();
+                partial.size[cohort]++;
+                for (int way = 0; way < ways.length; way++) {
+                    count(ways[way].of(person, cohort, own.row()), partial.returned[way][cohort]);
+                }
             }
         }
     }
 
-    private long agesByActivity(Shard shard, int person, int cohort) {
-        long ages = 0;
-        for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
-            int age = periodOfDay[shard.activeDay[i]] - cohort;
-            if (age > question.ages()) {
-                break;
-            }
-            ages |= 1L << age;
-        }
-        return ages;
+    private ReturnAges ages(Shard shard, int number) {
+        Returning way = question.returns().get(number);
+        return new ReturnAges(
+                log,
+                shard,
+                periods,
+                question,
+                cameBack.get(number).bits(shard),
+                way.what().isEmpty(),
+                question.isStart(way));
     }
 
-    /** From the second event on: the first is the arrival itself, and only what follows it is a return. */
-    private long agesByEvents(Shard shard, int person, int cohort, long[] rows) {
-        long ages = 0;
-        int end = shard.eventFrom[person + 1];
-        for (int i = Bits.next(rows, shard.eventFrom[person] + 1, end); i < end; i = Bits.next(rows, i + 1, end)) {
-            int age = periodOfDay[shard.eventDay[i]] - cohort;
-            if (age > question.ages()) {
-                break;
-            }
-            ages |= 1L << age;
+    /** Only columns that begin by the last age of a return: most people's is early. */
+    private void count(long ages, long[] returned) {
+        int last = 63 - Long.numberOfLeadingZeros(ages);
+        for (int column = 0; column < columns.length && firstAges[column] <= last; column++) {
+            returned[column] += (ages & columns[column]) != 0 ? 1 : 0;
         }
-        return ages;
     }
 
     @Override
     public void merge(Partial into, Partial from) {
-        for (int cohort = 0; cohort < into.size.length; cohort++) {
-            into.size[cohort] += from.size[cohort];
-            for (int age = 0; age < into.returned[cohort].length; age++) {
-                into.returned[cohort][age] += from.returned[cohort][age];
+        add(into.size, from.size);
+        for (int way = 0; way < into.returned.length; way++) {
+            for (int cohort = 0; cohort < into.size.length; cohort++) {
+                add(into.returned[way][cohort], from.returned[way][cohort]);
             }
+        }
+    }
+
+    private static void add(long[] into, long[] from) {
+        for (int i = 0; i < into.length; i++) {
+            into[i] += from[i];
         }
     }
 
     @Override
     public RetentionAnswer finish(Partial partial) {
-        int complete = periodsUntil(start -> !log.completeBefore(start));
-        int begun = periodsUntil(start -> !log.hasBegun(start));
-        List<Cohort> cohorts = new ArrayList<>();
-        for (int c = 0; c < periods.size(); c++) {
-            DayRange period = periods.get(c);
-            cohorts.add(new Cohort(
-                    period,
-                    clipped(period),
-                    partial.size[c],
-                    Arrays.stream(partial.returned[c]).boxed().toList(),
-                    ages(complete - 1 - c),
-                    ages(begun - c)));
-        }
-        List<Pooled> pooled = IntStream.rangeClosed(0, question.ages())
-                .mapToObj(age -> pooled(cohorts, age))
+        List<Cohort> cohorts = IntStream.range(0, periods.size())
+                .mapToObj(number -> periods.cohort(number, partial.size[number]))
                 .toList();
-        return new RetentionAnswer(cohorts, pooled);
-    }
-
-    private DayRange clipped(DayRange period) {
-        LocalDate from = period.from().isBefore(question.range().from())
-                ? question.range().from()
-                : period.from();
-        LocalDate to =
-                period.to().isAfter(question.range().to()) ? question.range().to() : period.to();
-        return new DayRange(from, to);
-    }
-
-    /** How many periods, from the first of the range on, have a start before the first start that passes a test. */
-    private int periodsUntil(Predicate<LocalDate> test) {
-        int most = periods.size() + question.ages() + 1;
-        int count = 0;
-        LocalDate start = periods.get(0).from();
-        while (count < most && !test.test(start)) {
-            count++;
-            start = question.grain().shift(start, 1);
+        List<Triangle> triangles = new ArrayList<>();
+        for (int way = 0; way < partial.returned.length; way++) {
+            List<List<Long>> returned = Arrays.stream(partial.returned[way])
+                    .map(cohort -> Arrays.stream(cohort).boxed().toList())
+                    .toList();
+            triangles.add(new Triangle(
+                    question.returns().get(way).name(),
+                    returned,
+                    IntStream.range(0, columns.length)
+                            .mapToObj(column -> pooled(cohorts, returned, column))
+                            .toList()));
         }
-        return count;
+        return new RetentionAnswer(cohorts, triangles);
     }
 
-    private int ages(int count) {
-        return Math.max(0, Math.min(question.ages() + 1, count));
-    }
-
-    private static Pooled pooled(List<Cohort> cohorts, int age) {
-        List<Cohort> complete = cohorts.stream()
-                .filter(cohort -> cohort.completeAt(age) && cohort.size() > 0)
-                .toList();
-        long size = complete.stream().mapToLong(Cohort::size).sum();
-        long returned = complete.stream()
-                .mapToLong(cohort -> cohort.returned().get(age))
+    private static Pooled pooled(List<Cohort> cohorts, List<List<Long>> returned, int column) {
+        int[] complete = IntStream.range(0, cohorts.size())
+                .filter(number -> cohorts.get(number).isCompleteAt(column)
+                        && cohorts.get(number).size() > 0)
+                .toArray();
+        long size = Arrays.stream(complete)
+                .mapToLong(number -> cohorts.get(number).size())
                 .sum();
-        return new Pooled(complete.size(), size == 0 ? Optional.empty() : Optional.of(Share.of(returned, size)));
+        long back = Arrays.stream(complete)
+                .mapToLong(number -> returned.get(number).get(column))
+                .sum();
+        return new Pooled(complete.length, size == 0 ? Optional.empty() : Optional.of(Share.of(back, size)));
     }
 }

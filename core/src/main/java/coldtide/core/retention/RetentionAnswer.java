@@ -6,47 +6,54 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A retention triangle.
+ * Triangles of the same cohorts.
  *
  * @param cohorts one a period of the range, ascending, those without members too
- * @param pooled by age, 0 first
+ * @param triangles one for each way of coming back
  */
-public record RetentionAnswer(List<Cohort> cohorts, List<Pooled> pooled) {
+public record RetentionAnswer(List<Cohort> cohorts, List<Triangle> triangles) {
     public RetentionAnswer {
         cohorts = List.copyOf(cohorts);
-        pooled = List.copyOf(pooled);
+        triangles = List.copyOf(triangles);
     }
 
     /**
-     * The people who arrived in one period.
+     * The people who started in one period.
      *
      * @param period the whole calendar period
-     * @param arrivals the part of it within the range: shorter at the edges
-     * @param size how many arrived then
-     * @param returned by age: how many came back at it, so far
-     * @param completeAges how many ages, from 0, have fully passed for every member; the others are still open
-     * @param begunAges how many ages, from 0, have begun; nothing can be said of those that have not
+     * @param starts the part of it within the range: shorter at the edges
+     * @param size how many started then
+     * @param completeColumns how many columns, from the first, have fully passed for every member; the others are still open
+     * @param begunColumns how many columns, from the first, have begun; nothing can be said of those that have not
      */
-    public record Cohort(
-            DayRange period, DayRange arrivals, long size, List<Long> returned, int completeAges, int begunAges) {
-        public Cohort {
-            returned = List.copyOf(returned);
-        }
-
+    public record Cohort(DayRange period, DayRange starts, long size, int completeColumns, int begunColumns) {
         public boolean wholePeriod() {
-            return arrivals.equals(period);
+            return starts.equals(period);
         }
 
-        boolean completeAt(int age) {
-            return age < completeAges;
+        boolean isCompleteAt(int column) {
+            return column < completeColumns;
         }
     }
 
     /**
-     * All cohorts complete at one age, taken together.
+     * How people came back in one way.
+     *
+     * @param returned by cohort, by column: how many so far
+     * @param pooled by column
+     */
+    public record Triangle(String name, List<List<Long>> returned, List<Pooled> pooled) {
+        public Triangle {
+            returned = returned.stream().map(List::copyOf).toList();
+            pooled = List.copyOf(pooled);
+        }
+    }
+
+    /**
+     * All cohorts complete in one column, taken together.
      *
      * @param cohorts how many
-     * @param share Σ returned ÷ Σ size with its interval; empty if no member's age has fully passed
+     * @param share Σ returned ÷ Σ size with its interval; empty if the column has fully passed for no member
      */
     public record Pooled(int cohorts, Optional<Share> share) {}
 }

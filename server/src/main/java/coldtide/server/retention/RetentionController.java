@@ -1,17 +1,22 @@
 package coldtide.server.retention;
 
 import coldtide.core.log.EventLog;
+import coldtide.core.retention.Ages;
+import coldtide.core.retention.Clock;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionAnswer;
 import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Pooled;
+import coldtide.core.retention.RetentionAnswer.Triangle;
 import coldtide.core.retention.RetentionQuestion;
+import coldtide.core.retention.Returning;
+import coldtide.core.retention.Start;
+import coldtide.core.retention.Start.Entry;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
@@ -40,22 +45,56 @@ class RetentionController implements WarmUp {
         this.asking = asking;
     }
 
+    /** How columns are counted: each age by itself; or later, up to the last; or within spans of ages. */
+    enum Counting {
+        AT,
+        OR_LATER,
+        WITHIN
+    }
+
+    /** A way of coming back: a name, and a condition on events; null for any activity. */
+    record WayAsk(
+            @NotNull String name,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode what) {
+        Returning way(ConditionReader reader, int number) {
+            return new Returning(name, read(reader, what, "returns[" + number + "].what"));
+        }
+    }
+
     /**
      * A retention question as it comes over the wire.
      *
-     * @param cameBack a condition on events, those that count as coming back (docs/condition-format.md); null for any activity
+     * @param start a condition on events, those with which people start (docs/condition-format.md); null for arrival
+     * @param entry in which periods people are of the cohort; null for that of their first start ever
+     * @param clock how ages are told; null for the calendar
+     * @param counting null for each age by itself
+     * @param ages the last age, where columns are of single ages
+     * @param within the ages of the columns, where they are of spans
+     * @param returns ways of coming back; any activity if null or empty
      * @param among a condition on people; null for everybody
      * @param lenient whether what is not there is left out and said
      */
     record RetentionAsk(
             @NotNull DayRange range,
             @NotNull Grain grain,
-            int ages,
 
             @Schema(
                     types = {"object", "null"},
                     implementation = Map.class)
-            JsonNode cameBack,
+            JsonNode start,
+
+            @Schema(types = {"string", "null"}) Entry entry,
+            @Schema(types = {"string", "null"}) Clock clock,
+            @Schema(types = {"string", "null"}) Counting counting,
+            int ages,
+
+            @Schema(types = {"array", "null"}) List<@Valid Ages> within,
+
+            @Schema(types = {"array", "null"}) List<@Valid WayAsk> returns,
 
             @Schema(
                     types = {"object", "null"},
@@ -64,40 +103,71 @@ class RetentionController implements WarmUp {
 
             @Schema(types = {"boolean", "null"}) Boolean lenient) {
         RetentionQuestion question(ConditionReader reader) {
-            Optional<EventCondition> back = Optional.ofNullable(cameBack)
-                    .filter(given -> !given.isNull())
-                    .map(given -> reader.events(given, "cameBack"));
-            return new RetentionQuestion(range, grain, ages, back, reader.among(among));
+            return new RetentionQuestion(
+                    range,
+                    grain,
+                    clock == null ? Clock.CALENDAR : clock,
+                    new Start(read(reader, start, "start"), entry == null ? Entry.FIRST_EVER : entry),
+                    columns(),
+                    ways(reader),
+                    reader.among(among));
+        }
+
+        private List<Ages> columns() {
+            if (counting == Counting.WITHIN) {
+                return within == null ? List.of() : within;
+            }
+            return counting == Counting.OR_LATER ? Ages.orLater(ages) : Ages.each(ages);
+        }
+
+        private List<Returning> ways(ConditionReader reader) {
+            if (returns == null || returns.isEmpty()) {
+                return List.of(Returning.ANY_ACTIVITY);
+            }
+            return IntStream.range(0, returns.size())
+                    .mapToObj(number -> returns.get(number).way(reader, number))
+                    .toList();
         }
     }
 
+    private static Optional<EventCondition> read(ConditionReader reader, JsonNode given, String where) {
+        return given == null || given.isNull() ? Optional.empty() : Optional.of(reader.events(given, where));
+    }
+
     /**
-     * The triangle.
+     * The triangles.
      *
-     * @param events the names that may count as coming back
+     * @param events the names that may be a start or count as coming back
      * @param leftOut sentences about what is not in it because it is not there
      */
     record RetentionView(
-            List<CohortView> cohorts, List<PooledView> pooled, List<String> events, List<String> leftOut) {}
+            List<Ages> columns,
+            List<CohortView> cohorts,
+            List<TriangleView> triangles,
+            List<String> events,
+            List<String> leftOut) {}
 
-    /** One cohort; ages from {@code completeAges} on are still open, from {@code begunAges} on not begun. */
+    /** One cohort; columns from {@code completeColumns} on are still open, from {@code begunColumns} on not begun. */
     record CohortView(
-            DayRange period,
-            DayRange arrivals,
-            boolean wholePeriod,
-            long size,
-            List<Long> returned,
-            int completeAges,
-            int begunAges) {
+            DayRange period, DayRange starts, boolean wholePeriod, long size, int completeColumns, int begunColumns) {
         static CohortView of(Cohort cohort) {
             return new CohortView(
                     cohort.period(),
-                    cohort.arrivals(),
+                    cohort.starts(),
                     cohort.wholePeriod(),
                     cohort.size(),
-                    cohort.returned(),
-                    cohort.completeAges(),
-                    cohort.begunAges());
+                    cohort.completeColumns(),
+                    cohort.begunColumns());
+        }
+    }
+
+    /** How people came back in one way: by cohort and column, and pooled by column. */
+    record TriangleView(String name, List<List<Long>> returned, List<PooledView> pooled) {
+        static TriangleView of(Triangle triangle) {
+            return new TriangleView(
+                    triangle.name(),
+                    triangle.returned(),
+                    triangle.pooled().stream().map(PooledView::of).toList());
         }
     }
 
@@ -124,14 +194,10 @@ class RetentionController implements WarmUp {
     public void warm(Asked asked) {
         EventLog log = asked.log();
         ScanRunner runner = asked.runner();
-        runner.run(log, analysis(asked, new RetentionQuestion(log.span(), Grain.DAY, 30)));
-        Optional<EventCondition> someEvent =
-                Optional.of(EventCondition.named(log.eventNames().get(0)));
-        runner.run(
-                log,
-                analysis(
-                        asked,
-                        new RetentionQuestion(log.span(), Grain.WEEK, 12, someEvent, PersonCondition.EVERYBODY)));
+        RetentionQuestion byDay = RetentionQuestion.ofArrivals(log.span(), Grain.DAY, 30);
+        runner.run(log, analysis(asked, byDay));
+        EventCondition someEvent = EventCondition.named(log.eventNames().get(0));
+        runner.run(log, analysis(asked, byDay.returning(new Returning("some", Optional.of(someEvent)))));
     }
 
     private static RetentionAnalysis analysis(Asked asked, RetentionQuestion question) {
@@ -145,8 +211,9 @@ class RetentionController implements WarmUp {
             RetentionAnswer answer = asked.runner().run(asked.log(), analysis(asked, ask.question(reader)));
             List<String> names = asked.log().eventNames();
             return new RetentionView(
+                    ask.columns(),
                     answer.cohorts().stream().map(CohortView::of).toList(),
-                    answer.pooled().stream().map(PooledView::of).toList(),
+                    answer.triangles().stream().map(TriangleView::of).toList(),
                     IntStream.range(0, names.size())
                             .filter(code -> !asked.log().isPassive(code))
                             .mapToObj(names::get)

@@ -1,0 +1,116 @@
+package coldtide.core.retention;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.retention.RetentionAnswer.Cohort;
+import coldtide.core.time.DayRange;
+import coldtide.core.time.Grain;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.function.Predicate;
+
+/** The periods of a question's cohorts, the ages counted from them, and how far time has passed for each. */
+final class Periods {
+    private final EventLog log;
+    private final RetentionQuestion question;
+    private final List<DayRange> periods;
+    private final int[] ofDay;
+
+    Periods(EventLog log, RetentionQuestion question) {
+        this.log = log;
+        this.question = question;
+        periods = question.range().periods(question.grain());
+        ofDay = new int[log.days()];
+        number();
+    }
+
+    /** Numbers the calendar periods of the log's days, 0 for the first period of the range. */
+    private void number() {
+        Grain grain = question.grain();
+        LocalDate first = periods.get(0).from();
+        LocalDate start = grain.startOf(log.firstDay());
+        int period = 0;
+        for (LocalDate at = start; at.isAfter(first); at = grain.shift(at, -1)) {
+            period++;
+        }
+        for (LocalDate at = start; at.isBefore(first); at = grain.shift(at, 1)) {
+            period--;
+        }
+        LocalDate next = grain.shift(start, 1);
+        for (int day = 0; day < ofDay.length; day++) {
+            LocalDate date = log.firstDay().plusDays(day);
+            if (date.equals(next)) {
+                period++;
+                next = grain.shift(next, 1);
+            }
+            ofDay[day] = period;
+        }
+    }
+
+    int size() {
+        return periods.size();
+    }
+
+    /** The period of a day of the log, counted from the first of the range. */
+    int ofDay(int day) {
+        return ofDay[day];
+    }
+
+    /** Milliseconds of one age by a person's own clock. */
+    long ageMillis() {
+        long days = switch (question.grain()) {
+            case DAY -> 1;
+            case WEEK -> 7;
+            case MONTH -> 30;
+        };
+        return Duration.ofDays(days).toMillis();
+    }
+
+    Cohort cohort(int number, long size) {
+        DayRange period = periods.get(number);
+        DayRange starts = clipped(period);
+        List<Ages> columns = question.columns();
+        return new Cohort(
+                period,
+                starts,
+                size,
+                leading(columns, ages -> hasPassed(period, starts, ages.to())),
+                leading(columns, ages -> hasBegun(period, starts, ages.from())));
+    }
+
+    private static int leading(List<Ages> columns, Predicate<Ages> test) {
+        int count = 0;
+        while (count < columns.size() && test.test(columns.get(count))) {
+            count++;
+        }
+        return count;
+    }
+
+    /** Whether an age has fully passed for whoever started last. */
+    private boolean hasPassed(DayRange period, DayRange starts, int age) {
+        if (question.clock() == Clock.CALENDAR) {
+            return log.completeBefore(question.grain().shift(period.from(), age + 1L));
+        }
+        Instant ends = log.calendar().startOf(starts.to()).plusMillis((age + 1) * ageMillis());
+        return !ends.isAfter(log.dataTo());
+    }
+
+    /** Whether an age has begun for whoever started first. */
+    private boolean hasBegun(DayRange period, DayRange starts, int age) {
+        if (question.clock() == Clock.CALENDAR) {
+            return log.hasBegun(question.grain().shift(period.from(), age));
+        }
+        return log.calendar()
+                .startOf(starts.from())
+                .plusMillis(age * ageMillis())
+                .isBefore(log.dataTo());
+    }
+
+    private DayRange clipped(DayRange period) {
+        DayRange range = question.range();
+        return new DayRange(
+                period.from().isBefore(range.from()) ? range.from() : period.from(),
+                period.to().isAfter(range.to()) ? range.to() : period.to());
+    }
+}

@@ -1,0 +1,110 @@
+package coldtide.core.retention;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import coldtide.core.who.Bits;
+
+/**
+ * At which ages people came back in one way, as bits of one long: somebody who comes back many times at an age is counted once
+ * without any set. By any activity and the calendar it reads only the list of active days; else which rows the events are.
+ */
+final class ReturnAges {
+    private final EventLog log;
+    private final Shard shard;
+    private final Periods periods;
+    private final boolean byCalendar;
+    private final int lastAge;
+    private final boolean isStart;
+    private final long[] rows;
+    private final boolean anyActivity;
+
+    /**
+     * @param rows the events that count
+     * @param anyActivity whether they are all that is active
+     * @param isStart whether a start is a return itself, where it is one of those events
+     */
+    ReturnAges(
+            EventLog log,
+            Shard shard,
+            Periods periods,
+            RetentionQuestion question,
+            long[] rows,
+            boolean anyActivity,
+            boolean isStart) {
+        this.log = log;
+        this.shard = shard;
+        this.periods = periods;
+        byCalendar = question.clock() == Clock.CALENDAR;
+        lastAge = question.lastAge();
+        this.rows = rows;
+        this.anyActivity = anyActivity;
+        this.isStart = isStart;
+    }
+
+    /** The ages at which a person came back after a start. */
+    long of(int person, int cohort, int start) {
+        if (!byCalendar) {
+            return byOwnClock(person, start);
+        }
+        return anyActivity ? byActiveDays(person, cohort, start) : byCalendar(person, cohort, start);
+    }
+
+    /** Of the start's own day only what comes after it counts, which its day alone does not tell. */
+    private long byActiveDays(int person, int cohort, int start) {
+        long ages = 0;
+        int startDay = shard.eventDay[start];
+        for (int i = firstActive(person, startDay); i < shard.activeFrom[person + 1]; i++) {
+            int age = periods.ofDay(shard.activeDay[i]) - cohort;
+            if (age > lastAge) {
+                break;
+            }
+            boolean after = shard.activeDay[i] > startDay || isActiveFrom(firstThatCounts(start), person, startDay);
+            ages |= after ? 1L << age : 0;
+        }
+        return ages;
+    }
+
+    private int firstActive(int person, int day) {
+        int i = shard.activeFrom[person];
+        while (i < shard.activeFrom[person + 1] && shard.activeDay[i] < day) {
+            i++;
+        }
+        return i;
+    }
+
+    private boolean isActiveFrom(int row, int person, int day) {
+        int end = shard.firstRow(person, day + 1);
+        return Bits.next(rows, row, end) < end;
+    }
+
+    private int firstThatCounts(int start) {
+        return isStart ? start : start + 1;
+    }
+
+    private long byCalendar(int person, int cohort, int start) {
+        long ages = 0;
+        int end = shard.eventFrom[person + 1];
+        for (int row = Bits.next(rows, firstThatCounts(start), end); row < end; row = Bits.next(rows, row + 1, end)) {
+            int age = periods.ofDay(shard.eventDay[row]) - cohort;
+            if (age > lastAge) {
+                break;
+            }
+            ages |= 1L << age;
+        }
+        return ages;
+    }
+
+    private long byOwnClock(int person, int start) {
+        long ages = 0;
+        long since = log.millisAt(shard, start);
+        int end = shard.eventFrom[person + 1];
+        for (int row = Bits.next(rows, firstThatCounts(start), end); row < end; row = Bits.next(rows, row + 1, end)) {
+            long age = (log.millisAt(shard, row) - since) / periods.ageMillis();
+            if (age > lastAge) {
+                break;
+            }
+            ages |= 1L << age;
+        }
+        return ages;
+    }
+}

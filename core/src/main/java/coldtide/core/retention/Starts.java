@@ -1,0 +1,71 @@
+package coldtide.core.retention;
+
+import coldtide.core.log.Shard;
+import coldtide.core.retention.Start.Entry;
+import coldtide.core.who.Bits;
+
+/** The starts of one person after another: of which cohort, and with which row. */
+final class Starts {
+    private final Shard shard;
+    private final Periods periods;
+    private final Start.Entry entry;
+    /** The rows that are starts; null where it is arrival. */
+    private final long[] rows;
+
+    private final int fromDay;
+    private final int toDay;
+    private int row;
+    private int end;
+
+    /** @param toDay the day after the last on which a start counts */
+    Starts(Shard shard, Periods periods, Entry entry, long[] rows, int fromDay, int toDay) {
+        this.shard = shard;
+        this.periods = periods;
+        this.entry = entry;
+        this.rows = rows;
+        this.fromDay = fromDay;
+        this.toDay = toDay;
+    }
+
+    /** Goes to a person's first start that counts; false if they have none. */
+    boolean first(int person) {
+        int first = shard.eventFrom[person];
+        if (rows == null) {
+            row = first;
+            end = first + 1;
+            return isInRange(row);
+        }
+        end = shard.eventFrom[person + 1];
+        if (entry == Entry.FIRST_EVER) {
+            row = Bits.next(rows, first, end);
+            return row < end && isInRange(row);
+        }
+        end = shard.firstRow(person, toDay);
+        row = Bits.next(rows, shard.firstRow(person, fromDay), end);
+        return row < end;
+    }
+
+    private boolean isInRange(int row) {
+        return shard.eventDay[row] >= fromDay && shard.eventDay[row] < toDay;
+    }
+
+    /** Goes to the person's start of a later period; false if there is none that counts. */
+    boolean next() {
+        if (entry != Entry.EVERY_PERIOD) {
+            return false;
+        }
+        int last = cohort();
+        do {
+            row = Bits.next(rows, row + 1, end);
+        } while (row < end && cohort() == last);
+        return row < end;
+    }
+
+    int row() {
+        return row;
+    }
+
+    int cohort() {
+        return periods.ofDay(shard.eventDay[row]);
+    }
+}
