@@ -10,7 +10,7 @@ import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { csvRows } from './csv';
 import { findings } from './findings';
-import { ANY, askOf, wordsOf, type Words } from './question';
+import { ANY, askOf, wordsOf, type Chosen, type Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { oneWay } from './triangle';
 import { Triangle } from './Triangle';
@@ -27,7 +27,8 @@ export default function Retention() {
   const recorded = useCatalogueEvents(asked.app, way === null ? undefined : range);
   const answer = useRetention(asked.app, range && { range, ...askOf(words), among: amongOf(asked) });
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
-  const view = answer.data?.answer;
+  const shownAs = (chosen: Chosen) => (chosen === null ? ANY : names.shown(chosen));
+  const view = answer.data && named(answer.data.answer, words, shownAs);
   useLetter('x', () => {
     if (view) saveCsv(`${asked.app}-retention.csv`, csvRows(view, words));
   });
@@ -44,7 +45,7 @@ export default function Retention() {
           found={findings(
             view,
             words,
-            (chosen) => (chosen === null ? ANY : names.shown(chosen)),
+            shownAs,
             recorded.data?.answer.events.find((event) => event.name === way),
           )}
         />
@@ -52,6 +53,15 @@ export default function Retention() {
     </>
   );
 }
+
+/** Ways of coming back by the names they are shown as. */
+const named = (view: RetentionView, words: Words, shownAs: (way: Chosen) => string): RetentionView => ({
+  ...view,
+  triangles: view.triangles.map((triangle, at) => {
+    const way = words.ways[at];
+    return way === undefined ? triangle : { ...triangle, name: shownAs(way) };
+  }),
+});
 
 interface ViewProps {
   frame: FrameContext;

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
 import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import java.sql.SQLException;
 import java.util.Locale;
 import java.util.regex.Pattern;
@@ -53,6 +55,96 @@ class RetentionTest {
                             size));
             visitor.page.reload();
             assertThat(visitor.word("Came back with")).hasText("“any play”");
+        }
+    }
+
+    /**
+     * People whose first lit beacon since 6 April was in the week of 4 May, and how many of them bought something from the fourth
+     * week after it on, to the twelfth.
+     */
+    private static long boughtLater(String counted) throws SQLException {
+        return Visitor.sql("""
+                with e as (
+                  select w.person, n.name, e.time, date_trunc('week', e.time at time zone 'Europe/Lisbon')::date as week
+                  from event e
+                  join app a on a.id = e.app_id and a.key = 'gullcombe'
+                  join event_name n on n.id = e.name_id
+                  join (%s) w using (install_id)),
+                s as (
+                  select person, min(time) as time, min(week) as week from e
+                  where name = 'beacon_lit' and week >= '2026-04-06' group by person having min(week) = '2026-05-04')
+                select count(distinct s.person) from s
+                left join e on e.person = s.person and e.name = 'purchase' and e.time > s.time
+                  and (e.week - s.week) / 7 between 4 and 12
+                where %s""".formatted(Visitor.WHOSE, counted));
+    }
+
+    /** From one word of the sentence to the next by key, until the one with a label; its alternatives then stand open. */
+    private static void open(Visitor visitor, String label) {
+        Locator word = visitor.word(label);
+        while (!(boolean) word.evaluate("each => each === document.activeElement")) {
+            visitor.page.keyboard().press(".");
+        }
+        visitor.page.keyboard().press("Enter");
+        visitor.page.getByRole(AriaRole.MENU).waitFor();
+    }
+
+    private static void chooseByKeys(Visitor visitor, String label, String option) {
+        open(visitor, label);
+        Locator item = visitor.page.getByRole(
+                AriaRole.MENUITEM,
+                new Page.GetByRoleOptions().setName(option).setExact(true));
+        while (!(boolean) item.evaluate("each => each === document.activeElement")) {
+            visitor.page.keyboard().press("ArrowDown");
+        }
+        visitor.page.keyboard().press("Enter");
+        assertThat(visitor.page.getByRole(AriaRole.MENU)).hasCount(0);
+    }
+
+    @Test
+    void anotherStartAndLaterReturnsByKeyboardAreWhatSqlSays() throws SQLException {
+        try (Visitor visitor = Visitor.in("retention?days=2026-04-06..2026-06-28")) {
+            visitor.page.locator(".triangle").waitFor();
+            chooseByKeys(visitor, "Started with", "did beacon_lit");
+            chooseByKeys(visitor, "Which start", "for the first time in the range");
+            chooseByKeys(visitor, "Another way of coming back", "purchase");
+            chooseByKeys(visitor, "Counted", "at each age or later");
+            visitor.page.getByLabel("purchase").focus();
+            visitor.page.keyboard().press("Space");
+            Locator cohort = visitor.page.locator("tr[data-cohort='2026-05-04']");
+            long size = boughtLater("true");
+            assertThat(cohort.locator("td").first()).hasText(String.format(Locale.ROOT, "%,d", size));
+            // Its twelfth week ends with the range's data still to come, so the cell is open and gives what there is so far.
+            assertThat(cohort.locator("td").nth(5)).hasText(percent(boughtLater("e.person is not null"), size));
+            assertThat(visitor.page.locator(".margin")).containsText("Or later is up to week 12 for every cohort");
+            assertThat(visitor.page.locator("th").first()).hasText("started");
+            String link = visitor.page.url();
+            visitor.page.reload();
+            assertThat(visitor.page.getByLabel("purchase")).isChecked();
+            assertThat(cohort.locator("td").nth(5)).hasText(percent(boughtLater("e.person is not null"), size));
+            assertThat(visitor.page.url()).isEqualTo(link);
+            visitor.choose("Way 2 of coming back", "leave this one out");
+            assertThat(visitor.page.locator(".ways")).hasCount(0);
+        }
+    }
+
+    @Test
+    void spansOfAgesAreReadOrRefusedWithASentence() {
+        try (Visitor visitor = Visitor.in("retention?days=2026-04-06..2026-06-28")) {
+            visitor.choose("Counted", "within spans of ages");
+            visitor.choose("Ages by", "each person’s own clock");
+            assertThat(visitor.page.locator("td[data-pooled]")).hasCount(4);
+            visitor.word("Spans of ages").click();
+            Locator field = visitor.page.getByLabel("Ages, with commas between");
+            field.fill("5-2");
+            assertThat(visitor.page.getByText("the smaller first")).isVisible();
+            field.press("Enter");
+            assertThat(field).isVisible();
+            field.fill("1-2, 3-4");
+            field.press("Enter");
+            assertThat(visitor.page.locator("td[data-pooled]")).hasCount(2);
+            assertThat(visitor.page.locator(".margin")).containsText("came back within weeks 3–4");
+            assertThat(visitor.page.locator(".margin")).containsText("7 times 24 hours since each person");
         }
     }
 

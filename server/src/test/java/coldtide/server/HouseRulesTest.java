@@ -31,6 +31,7 @@ class HouseRulesTest {
                         "java..",
                         "it.unimi.dsi.fastutil..",
                         "com.ezylang.evalex..",
+                        "com.github.benmanes.caffeine..",
                         "com.google.re2j..",
                         "org.apache.commons.statistics..")
                 .check(HOUSE);
