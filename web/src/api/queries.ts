@@ -24,6 +24,7 @@ export type RowView = Schemas['RowView'];
 export type RetentionView = Schemas['RetentionView'];
 export type CohortView = Schemas['CohortView'];
 export type PooledView = Schemas['PooledView'];
+export type ApartView = Schemas['ApartView'];
 export type TriangleView = Schemas['TriangleView'];
 export type TideTableAsk = Pick<Schemas['TideTableAsk'], 'range' | 'compared' | 'grain'> & {
   among: PersonCondition;

@@ -941,6 +941,22 @@ export interface components {
             answer: components["schemas"]["WeekHoursAnswer"];
             foot: components["schemas"]["Foot"];
         };
+        ApartView: {
+            /** Format: int32 */
+            cohort: number;
+            /** Format: int32 */
+            column: number;
+            /** Format: double */
+            difference: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            others: number;
+            /** Format: double */
+            share: number;
+        };
         AppView: {
             currency: string;
             key: string;
@@ -1890,9 +1906,13 @@ export interface components {
             unconverted: number;
         };
         TriangleView: {
+            apart: number[][];
+            /** Format: int32 */
+            compared: number;
             name: string;
             pooled: components["schemas"]["PooledView"][];
             returned: number[][];
+            surest: components["schemas"]["ApartView"][];
         };
         ValuesView: {
             all: components["schemas"]["LineView"];

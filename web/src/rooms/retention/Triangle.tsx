@@ -181,13 +181,14 @@ function Cell({ cohort, said, column, pooled, plain }: CellProps) {
       </td>
     );
   }
+  const apart = cohort.apart.includes(column);
   const against =
     pooled?.share !== null && pooled?.share !== undefined ? `; pooled ${share(pooled.share)}` : '';
   return (
     <td
-      className="number"
+      className={apart ? 'number apart' : 'number'}
       data-age={column}
-      title={`${counts}, ${share(value)}${against}`}
+      title={`${counts}, ${share(value)}${against}${apart ? '; apart from the other cohorts' : ''}`}
       style={cellStyle(value, cohort.size, pooled?.share ?? null, plain)}
     >
       {cellShare(value)}

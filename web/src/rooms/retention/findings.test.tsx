@@ -30,11 +30,17 @@ const ANYTHING = {
   name: 'any activity',
   returned: [[200, 80, 0, 0, 0]],
   pooled: [pooled(200, 200), pooled(80, 200), open, open, open],
+  compared: 0,
+  apart: [[]],
+  surest: [],
 };
 const LIT = {
   name: 'beacon_lit',
   returned: [[150, 30, 0, 0, 0]],
   pooled: [pooled(150, 200), pooled(30, 200), open, open, open],
+  compared: 4,
+  apart: [[1]],
+  surest: [{ cohort: 0, column: 1, share: 0.15, others: 0.25, difference: -0.1, low: -0.16, high: -0.04 }],
 };
 
 const view = (over: Partial<RetentionView>): RetentionView => ({
@@ -83,6 +89,17 @@ describe('findings', () => {
   it('give the other ways of coming back at the last age that is complete', () => {
     const all = said(view({ triangles: [ANYTHING, LIT] }), asked({ ways: [null, 'beacon_lit'] }));
     expect(all).toContain('With beacon_lit: 15.0 % (14.0–16.0) at week 1.');
+  });
+
+  it('name the cells that lie apart after correction, or say that none does', () => {
+    expect(said(view({ triangles: [LIT] }))).toContain(
+      'all tests corrected together: 1 lies apart and is underlined.',
+    );
+    expect(said(view({ triangles: [LIT] }))).toContain(
+      '2026-W46 at week 1: 15.0 %, the others 25.0 %; \u221210.0 pt (\u221216.0 pt to \u22124.0 pt).',
+    );
+    expect(said(view({ triangles: [{ ...LIT, apart: [[]], surest: [] }] }))).toContain('none lies apart');
+    expect(said(view({}))).not.toContain('corrected together');
   });
 
   it('say what or later and a clock of one\u2019s own mean', () => {

@@ -1,9 +1,9 @@
 import type { RecordedEvent } from '../../api/catalogue';
 import type { Ages, Grain, PooledView, RetentionView } from '../../api/queries';
 import type { Finding } from '../../frame/Margin';
-import { grainWord, rangeWords } from '../../words/dates';
+import { grainWord, periodWords, rangeWords } from '../../words/dates';
 import { gapSentences } from '../../words/gaps';
-import { count, plural, shareWithin } from '../../words/numbers';
+import { change, count, plural, share, shareWithin } from '../../words/numbers';
 import { columnWords, memberWord, type Chosen, type Words } from './question';
 import { oneWay, type OneWay } from './triangle';
 
@@ -30,6 +30,7 @@ export function findings(
   return [
     ...found,
     ...shares(way, words),
+    ...apart(way, words),
     ...otherWays(view, words, shownAs),
     ...meanings(words, shownAs),
     ...gaps(words, shownAs, backEvent),
@@ -72,6 +73,35 @@ function agedFinding(pooled: PooledView, name: string, members: string): Finding
     ),
   };
 }
+
+/** Which cohorts lie off the others, so that the colours need not be read for it. */
+function apart({ compared, surest, cohorts, columns }: OneWay, words: Words): Finding[] {
+  if (compared === 0) return [];
+  const cells = cohorts.reduce((sum, cohort) => sum + cohort.apart.length, 0);
+  const among = `${count(compared)} cells were compared with the other cohorts at the same age, all tests corrected together:`;
+  if (cells === 0) return [{ key: 'apart', text: `${among} none lies apart.` }];
+  const named = surest.flatMap(({ cohort, column, share: own, others, difference, low, high }) => {
+    const from = cohorts[cohort]?.period.from;
+    const ages = columns[column];
+    return from && ages
+      ? [
+          {
+            key: `apart ${cohort} ${column}`,
+            text: `${periodWords(from, words.grain)} ${columnWords(ages, words)}: ${share(own)}, the others ${share(others)}; ${points(difference)} (${points(low)} to ${points(high)}).`,
+          },
+        ]
+      : [];
+  });
+  return [
+    {
+      key: 'apart',
+      text: `${among} ${count(cells)} ${cells === 1 ? 'lies apart and is' : 'lie apart and are'} underlined.${cells > named.length ? ' The surest:' : ''}`,
+    },
+    ...named,
+  ];
+}
+
+const points = (difference: number) => change(difference, 0, 'SHARE');
 
 /** The others beside the one shown, at the last age that all of them are complete at. */
 function otherWays(view: RetentionView, words: Words, shownAs: (way: Chosen) => string): Finding[] {

@@ -1,8 +1,10 @@
-import type { Ages, CohortView, PooledView, RetentionView } from '../../api/queries';
+import type { Ages, ApartView, CohortView, PooledView, RetentionView } from '../../api/queries';
 
 export interface CohortOfWay extends CohortView {
   /** By column: how many came back. */
   returned: number[];
+  /** The columns in which it lies apart from the other cohorts. */
+  apart: number[];
 }
 
 /** The triangle of one way of coming back. */
@@ -11,6 +13,9 @@ export interface OneWay {
   columns: Ages[];
   cohorts: CohortOfWay[];
   pooled: PooledView[];
+  /** How many cells were compared with the other cohorts, and the surest of those that lie apart. */
+  compared: number;
+  surest: ApartView[];
 }
 
 export function oneWay(view: RetentionView, at: number): OneWay {
@@ -21,7 +26,10 @@ export function oneWay(view: RetentionView, at: number): OneWay {
     cohorts: view.cohorts.map((cohort, number) => ({
       ...cohort,
       returned: triangle?.returned[number] ?? [],
+      apart: triangle?.apart[number] ?? [],
     })),
     pooled: triangle?.pooled ?? [],
+    compared: triangle?.compared ?? 0,
+    surest: triangle?.surest ?? [],
   };
 }

@@ -92,8 +92,7 @@ class RetentionTest {
     private static void chooseByKeys(Visitor visitor, String label, String option) {
         open(visitor, label);
         Locator item = visitor.page.getByRole(
-                AriaRole.MENUITEM,
-                new Page.GetByRoleOptions().setName(option).setExact(true));
+                AriaRole.MENUITEM, new Page.GetByRoleOptions().setName(option).setExact(true));
         while (!(boolean) item.evaluate("each => each === document.activeElement")) {
             visitor.page.keyboard().press("ArrowDown");
         }
@@ -114,7 +113,8 @@ class RetentionTest {
             Locator cohort = visitor.page.locator("tr[data-cohort='2026-05-04']");
             long size = boughtLater("true");
             assertThat(cohort.locator("td").first()).hasText(String.format(Locale.ROOT, "%,d", size));
-            // Its twelfth week ends with the range's data still to come, so the cell is open and gives what there is so far.
+            // Its twelfth week ends with the range's data still to come, so the cell is open and gives what there is so
+            // far.
             assertThat(cohort.locator("td").nth(5)).hasText(percent(boughtLater("e.person is not null"), size));
             assertThat(visitor.page.locator(".margin")).containsText("Or later is up to week 12 for every cohort");
             assertThat(visitor.page.locator("th").first()).hasText("started");

@@ -5,6 +5,7 @@ import coldtide.core.log.Shard;
 import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.retention.RetentionAnswer.Triangle;
+import coldtide.core.retention.Start.Entry;
 import coldtide.core.scan.Analysis;
 import coldtide.core.stats.Share;
 import coldtide.core.who.Conditions;
@@ -133,7 +134,10 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                     returned,
                     IntStream.range(0, columns.length)
                             .mapToObj(column -> pooled(cohorts, returned, column))
-                            .toList()));
+                            .toList(),
+                    question.start().entry() == Entry.EVERY_PERIOD
+                            ? Apart.NONE
+                            : Apart.of(cohorts, returned, columns.length)));
         }
         return new RetentionAnswer(cohorts, triangles);
     }

@@ -41,8 +41,9 @@ public record RetentionAnswer(List<Cohort> cohorts, List<Triangle> triangles) {
      *
      * @param returned by cohort, by column: how many so far
      * @param pooled by column
+     * @param apart cells that lie apart from the other cohorts; none where somebody may be of several cohorts
      */
-    public record Triangle(String name, List<List<Long>> returned, List<Pooled> pooled) {
+    public record Triangle(String name, List<List<Long>> returned, List<Pooled> pooled, Apart apart) {
         public Triangle {
             returned = returned.stream().map(List::copyOf).toList();
             pooled = List.copyOf(pooled);

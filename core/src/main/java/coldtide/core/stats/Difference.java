@@ -19,9 +19,14 @@ public record Difference(double value, double low, double high, double p) {
         double d = first.value() - second.value();
         double low = d - Math.hypot(first.value() - first.low(), second.high() - second.value());
         double high = d + Math.hypot(first.high() - first.value(), second.value() - second.low());
-        double pooled = (double) (first.part() + second.part()) / (first.whole() + second.whole());
-        double error = Math.sqrt(pooled * (1 - pooled) * (1.0 / first.whole() + 1.0 / second.whole()));
-        return new Difference(d, low, high, twoSided(d, error));
+        return new Difference(d, low, high, test(first.part(), first.whole(), second.part(), second.whole()));
+    }
+
+    /** The test alone, of two shares with wholes of at least 1: much less work than the intervals. */
+    public static double test(long part, long whole, long otherPart, long otherWhole) {
+        double pooled = (double) (part + otherPart) / (whole + otherWhole);
+        double error = Math.sqrt(pooled * (1 - pooled) * (1.0 / whole + 1.0 / otherWhole));
+        return twoSided((double) part / whole - (double) otherPart / otherWhole, error);
     }
 
     /**

@@ -2,6 +2,7 @@ package coldtide.server.retention;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.retention.Ages;
+import coldtide.core.retention.Apart;
 import coldtide.core.retention.Clock;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionAnswer;
@@ -13,6 +14,7 @@ import coldtide.core.retention.Returning;
 import coldtide.core.retention.Start;
 import coldtide.core.retention.Start.Entry;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.stats.Difference;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
@@ -25,6 +27,7 @@ import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -161,13 +164,52 @@ class RetentionController implements WarmUp {
         }
     }
 
-    /** How people came back in one way: by cohort and column, and pooled by column. */
-    record TriangleView(String name, List<List<Long>> returned, List<PooledView> pooled) {
+    /**
+     * How people came back in one way.
+     *
+     * @param returned by cohort and column
+     * @param pooled by column
+     * @param compared how many cells were compared with the others of their column
+     * @param apart by cohort, the columns whose cells lie apart from the other cohorts, all tests corrected together
+     * @param surest of those, the surest few
+     */
+    record TriangleView(
+            String name,
+            List<List<Long>> returned,
+            List<PooledView> pooled,
+            int compared,
+            List<List<Integer>> apart,
+            List<ApartView> surest) {
+        private static final int FEW = 5;
+
         static TriangleView of(Triangle triangle) {
+            List<Apart.Cell> cells = triangle.apart().cells();
+            List<List<Integer>> apart = triangle.returned().stream()
+                    .map(cohort -> (List<Integer>) new ArrayList<Integer>())
+                    .toList();
+            cells.forEach(cell -> apart.get(cell.cohort()).add(cell.column()));
             return new TriangleView(
                     triangle.name(),
                     triangle.returned(),
-                    triangle.pooled().stream().map(PooledView::of).toList());
+                    triangle.pooled().stream().map(PooledView::of).toList(),
+                    triangle.apart().tests(),
+                    apart,
+                    cells.stream().limit(FEW).map(ApartView::of).toList());
+        }
+    }
+
+    /** A cell apart from the others of its column: both shares, and how far they are from each other. */
+    record ApartView(int cohort, int column, double share, double others, double difference, double low, double high) {
+        static ApartView of(Apart.Cell cell) {
+            Difference difference = cell.difference();
+            return new ApartView(
+                    cell.cohort(),
+                    cell.column(),
+                    (double) cell.returned() / cell.size(),
+                    (double) cell.othersReturned() / cell.othersSize(),
+                    difference.value(),
+                    difference.low(),
+                    difference.high());
         }
     }
 

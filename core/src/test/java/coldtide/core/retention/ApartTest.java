@@ -1,0 +1,109 @@
+package coldtide.core.retention;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import coldtide.core.retention.RetentionAnswer.Cohort;
+import coldtide.core.stats.Difference;
+import coldtide.core.stats.FalseDiscovery;
+import coldtide.core.stats.Share;
+import coldtide.core.time.DayRange;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+
+class ApartTest {
+    private static final int COLUMNS = 6;
+    private static final int MEMBERS = 400;
+
+    /** Weeks, of which the last few are not complete at every age. */
+    private static List<Cohort> cohorts(int weeks) {
+        List<Cohort> cohorts = new ArrayList<>();
+        for (int week = 0; week < weeks; week++) {
+            LocalDate monday = LocalDate.of(2026, 6, 1).plusWeeks(week);
+            DayRange period = new DayRange(monday, monday.plusWeeks(1));
+            cohorts.add(new Cohort(period, period, MEMBERS, Math.min(COLUMNS, weeks - week), COLUMNS));
+        }
+        return cohorts;
+    }
+
+    private static List<List<Long>> drawn(SplittableRandom random, int weeks, int other, double otherChance) {
+        List<List<Long>> returned = new ArrayList<>();
+        for (int week = 0; week < weeks; week++) {
+            List<Long> row = new ArrayList<>(List.of((long) MEMBERS));
+            for (int column = 1; column < COLUMNS; column++) {
+                double chance = week == other ? otherChance : 0.3 / column;
+                row.add(random.doubles(MEMBERS).filter(draw -> draw < chance).count());
+            }
+            returned.add(row);
+        }
+        return returned;
+    }
+
+    @Test
+    void everyCellIsComparedWithTheOthersOfItsColumnAndCorrectedWithAll() {
+        List<Cohort> cohorts = cohorts(9);
+        List<List<Long>> returned = drawn(new SplittableRandom(1), 9, 4, 0.36);
+        List<Double> tests = new ArrayList<>();
+        for (int column = 1; column < COLUMNS; column++) {
+            for (int c = 0; c < cohorts.size(); c++) {
+                long others = 0;
+                long othersBack = 0;
+                for (int other = 0; other < cohorts.size(); other++) {
+                    if (other != c && column < cohorts.get(other).completeColumns()) {
+                        others += MEMBERS;
+                        othersBack += returned.get(other).get(column);
+                    }
+                }
+                if (column < cohorts.get(c).completeColumns()) {
+                    tests.add(
+                            Difference.of(Share.of(returned.get(c).get(column), MEMBERS), Share.of(othersBack, others))
+                                    .p());
+                }
+            }
+        }
+        double[] adjusted = FalseDiscovery.adjusted(
+                tests.stream().mapToDouble(Double::doubleValue).toArray());
+        List<Double> found = java.util.Arrays.stream(adjusted)
+                .filter(p -> p <= Apart.RATE)
+                .sorted()
+                .boxed()
+                .toList();
+        Apart apart = Apart.of(cohorts, returned, COLUMNS);
+        assertThat(apart.tests()).isEqualTo(tests.size());
+        assertThat(apart.cells().stream().map(Apart.Cell::adjusted))
+                .isNotEmpty()
+                .isEqualTo(found);
+        Apart.Cell surest = apart.cells().get(0);
+        assertThat(surest.cohort()).isEqualTo(4);
+        assertThat(surest.difference().value())
+                .isCloseTo(
+                        (double) surest.returned() / surest.size()
+                                - (double) surest.othersReturned() / surest.othersSize(),
+                        within(1e-12));
+        assertThat(surest.difference().low()).isPositive();
+    }
+
+    /** Where all cohorts are alike, hardly a triangle in twenty has a cell told apart: that is what the correction is for. */
+    @Test
+    void alikeCohortsAreSeldomToldApart() {
+        SplittableRandom random = new SplittableRandom(2);
+        int told = 0;
+        for (int i = 0; i < 300; i++) {
+            told += Apart.of(cohorts(8), drawn(random, 8, -1, 0), COLUMNS)
+                            .cells()
+                            .isEmpty()
+                    ? 0
+                    : 1;
+        }
+        assertThat(told).isBetween(1, 27);
+    }
+
+    @Test
+    void oneCohortAloneIsComparedWithNothing() {
+        assertThat(Apart.of(cohorts(1), drawn(new SplittableRandom(3), 1, -1, 0), COLUMNS))
+                .isEqualTo(Apart.NONE);
+    }
+}
