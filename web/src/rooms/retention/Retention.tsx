@@ -80,7 +80,7 @@ function View({ frame, view, words, found }: ViewProps) {
           <p className="second">
             {words.plain
               ? 'The fuller a cell, the more of its cohort came back.'
-              : 'Rust lies below the pooled value of its age, pine above; at three standard errors the colour is full. A single cell that far is no finding: one in about 370 is by chance.'}
+              : 'Rust lies below the pooled value of its age, pine above; at three standard errors the colour is full. What is underlined stays apart when all cells are tested together.'}
           </p>
           <label>
             <input

@@ -17,6 +17,8 @@ import java.util.List;
  */
 public record Apart(int tests, List<Cell> cells) {
     public static final double RATE = 0.05;
+    /** Fewer people than this of either kind, were all cohorts alike, are too few for the test. Common practice, no source. */
+    private static final double LEAST_EXPECTED = 5;
     public static final Apart NONE = new Apart(0, List.of());
 
     public Apart {
@@ -61,7 +63,7 @@ public record Apart(int tests, List<Cell> cells) {
         return new Apart(compared.size(), apart);
     }
 
-    /** A column in which everybody came back, or nobody, tells nothing apart. */
+    /** Where hardly anybody came back, or hardly anybody did not, nothing is told apart. */
     private static void compare(List<Cohort> cohorts, List<List<Long>> returned, int column, List<Cell> into) {
         long size = 0;
         long back = 0;
@@ -71,9 +73,10 @@ public record Apart(int tests, List<Cell> cells) {
                 back += returned.get(c).get(column);
             }
         }
-        for (int c = 0; c < cohorts.size() && back > 0 && back < size; c++) {
+        for (int c = 0; c < cohorts.size(); c++) {
             long own = cohorts.get(c).size();
-            if (cohorts.get(c).isCompleteAt(column) && own > 0 && own < size) {
+            double few = (double) Math.min(own, size - own) * Math.min(back, size - back);
+            if (cohorts.get(c).isCompleteAt(column) && few >= LEAST_EXPECTED * size && size > 0) {
                 long ownBack = returned.get(c).get(column);
                 into.add(new Cell(c, column, ownBack, own, back - ownBack, size - own, Double.NaN));
             }

@@ -101,6 +101,16 @@ class ApartTest {
         assertThat(told).isBetween(1, 27);
     }
 
+    /** 3 of 10 against 0 of 400 looks like much; but of ten people, 0.07 were to be expected. */
+    @Test
+    void whereFewAreToBeExpectedNothingIsTold() {
+        List<Cohort> cohorts = new ArrayList<>(cohorts(3));
+        Cohort first = cohorts.get(0);
+        cohorts.set(0, new Cohort(first.period(), first.starts(), 10, 1, 1));
+        List<List<Long>> returned = List.of(List.of(3L), List.of(0L), List.of(0L));
+        assertThat(Apart.of(cohorts, returned, 1)).isEqualTo(Apart.NONE);
+    }
+
     @Test
     void oneCohortAloneIsComparedWithNothing() {
         assertThat(Apart.of(cohorts(1), drawn(new SplittableRandom(3), 1, -1, 0), COLUMNS))
