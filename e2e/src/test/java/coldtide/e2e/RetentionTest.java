@@ -100,6 +100,11 @@ class RetentionTest {
         assertThat(visitor.page.getByRole(AriaRole.MENU)).hasCount(0);
     }
 
+    /** The choice of the triangle of coming back with a purchase. */
+    private static Locator purchases(Visitor visitor) {
+        return visitor.page.getByRole(AriaRole.RADIO, new Page.GetByRoleOptions().setName("purchase"));
+    }
+
     @Test
     void anotherStartAndLaterReturnsByKeyboardAreWhatSqlSays() throws SQLException {
         try (Visitor visitor = Visitor.in("retention?days=2026-04-06..2026-06-28")) {
@@ -108,7 +113,7 @@ class RetentionTest {
             chooseByKeys(visitor, "Which start", "for the first time in the range");
             chooseByKeys(visitor, "Another way of coming back", "purchase");
             chooseByKeys(visitor, "Counted", "at each age or later");
-            visitor.page.getByLabel("purchase").focus();
+            purchases(visitor).focus();
             visitor.page.keyboard().press("Space");
             Locator cohort = visitor.page.locator("tr[data-cohort='2026-05-04']");
             long size = boughtLater("true");
@@ -120,7 +125,7 @@ class RetentionTest {
             assertThat(visitor.page.locator("th").first()).hasText("started");
             String link = visitor.page.url();
             visitor.page.reload();
-            assertThat(visitor.page.getByLabel("purchase")).isChecked();
+            assertThat(purchases(visitor)).isChecked();
             assertThat(cohort.locator("td").nth(5)).hasText(percent(boughtLater("e.person is not null"), size));
             assertThat(visitor.page.url()).isEqualTo(link);
             visitor.choose("Way 2 of coming back", "leave this one out");

@@ -19,6 +19,7 @@ public record Apart(int tests, List<Cell> cells) {
     public static final double RATE = 0.05;
     /** Fewer people than this of either kind, were all cohorts alike, are too few for the test. Common practice, no source. */
     private static final double LEAST_EXPECTED = 5;
+
     public static final Apart NONE = new Apart(0, List.of());
 
     public Apart {
