@@ -13,6 +13,7 @@ final class ReturnAges {
     private final Shard shard;
     private final Periods periods;
     private final boolean byCalendar;
+    private final long ageMillis;
     private final int lastAge;
     private final boolean isStart;
     private final long[] rows;
@@ -35,6 +36,7 @@ final class ReturnAges {
         this.shard = shard;
         this.periods = periods;
         byCalendar = question.clock() == Clock.CALENDAR;
+        ageMillis = periods.ageMillis();
         lastAge = question.lastAge();
         this.rows = rows;
         this.anyActivity = anyActivity;
@@ -99,7 +101,7 @@ final class ReturnAges {
         long since = log.millisAt(shard, start);
         int end = shard.eventFrom[person + 1];
         for (int row = Bits.next(rows, firstThatCounts(start), end); row < end; row = Bits.next(rows, row + 1, end)) {
-            long age = (log.millisAt(shard, row) - since) / periods.ageMillis();
+            long age = (log.millisAt(shard, row) - since) / ageMillis;
             if (age > lastAge) {
                 break;
             }
