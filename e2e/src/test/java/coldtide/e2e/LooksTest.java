@@ -138,10 +138,10 @@ class LooksTest {
                     visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
             assertThat(file.suggestedFilename()).isEqualTo("gullcombe-retention.csv");
             List<String> lines = Files.readAllLines(file.path());
-            assertThat(lines.get(0)).startsWith("cohort,people,week 0,week 1");
+            assertThat(lines.get(0)).startsWith("came back with,cohort,people,week 0,week 1");
             assertThat(lines)
-                    .anyMatch(line ->
-                            line.startsWith("2026-W19," + size.innerText().replace(",", "") + ","));
+                    .anyMatch(line -> line.startsWith(
+                            "any activity,2026-W19," + size.innerText().replace(",", "") + ","));
         }
     }
 
