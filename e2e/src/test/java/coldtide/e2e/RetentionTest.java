@@ -82,20 +82,28 @@ class RetentionTest {
     /** From one word of the sentence to the next by key, until the one with a label; its alternatives then stand open. */
     private static void open(Visitor visitor, String label) {
         Locator word = visitor.word(label);
-        while (!(boolean) word.evaluate("each => each === document.activeElement")) {
-            visitor.page.keyboard().press(".");
-        }
+        press(visitor, ".", word);
         visitor.page.keyboard().press("Enter");
         visitor.page.getByRole(AriaRole.MENU).waitFor();
+    }
+
+    /** A key again and again until something has the focus. */
+    private static void press(Visitor visitor, String key, Locator what) {
+        for (int times = 0; times < 60 && !hasFocus(what); times++) {
+            visitor.page.keyboard().press(key);
+        }
+        assertThat(what).isFocused();
+    }
+
+    private static boolean hasFocus(Locator what) {
+        return (boolean) what.evaluate("each => each === document.activeElement");
     }
 
     private static void chooseByKeys(Visitor visitor, String label, String option) {
         open(visitor, label);
         Locator item = visitor.page.getByRole(
                 AriaRole.MENUITEM, new Page.GetByRoleOptions().setName(option).setExact(true));
-        while (!(boolean) item.evaluate("each => each === document.activeElement")) {
-            visitor.page.keyboard().press("ArrowDown");
-        }
+        press(visitor, "ArrowDown", item);
         visitor.page.keyboard().press("Enter");
         assertThat(visitor.page.getByRole(AriaRole.MENU)).hasCount(0);
     }

@@ -1,7 +1,5 @@
 package coldtide.core.log;
 
-import java.util.Arrays;
-
 /** To which session each row of a person belongs: the last one of the same install that begins with it or before. */
 public final class SessionRows {
     /** In place of a session where a row belongs to none, being passive. */
@@ -32,7 +30,7 @@ public final class SessionRows {
         if (log.isPassive(shard.eventName[row])) {
             return NONE;
         }
-        int session = lastFrom(row);
+        int session = Shard.lastUpTo(shard.sessionRow, shard.sessionFrom[person], shard.sessionFrom[person + 1], row);
         if (!hasOneInstall) {
             long install = install(row);
             while (install(shard.sessionRow[session]) != install) {
@@ -40,11 +38,6 @@ public final class SessionRows {
             }
         }
         return session;
-    }
-
-    private int lastFrom(int row) {
-        int at = Arrays.binarySearch(shard.sessionRow, shard.sessionFrom[person], shard.sessionFrom[person + 1], row);
-        return at >= 0 ? at : -at - 2;
     }
 
     private long install(int row) {

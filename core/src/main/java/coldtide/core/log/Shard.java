@@ -389,7 +389,12 @@ public final class Shard {
 
     /** The run of a person in which a row of theirs lies. */
     public int runOf(int person, int row) {
-        int at = Arrays.binarySearch(runRow, runFrom[person], runFrom[person + 1], row);
+        return lastUpTo(runRow, runFrom[person], runFrom[person + 1], row);
+    }
+
+    /** The place of the last of some rows, which ascend, that does not come after a row. */
+    static int lastUpTo(int[] rows, int from, int to, int row) {
+        int at = Arrays.binarySearch(rows, from, to, row);
         return at >= 0 ? at : -at - 2;
     }
 
