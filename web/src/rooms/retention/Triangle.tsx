@@ -177,7 +177,8 @@ function Cell({ cohort, said, column, pooled, plain }: CellProps) {
   if (!complete) {
     return (
       <td className="number open" title={`${counts} so far. This age has not fully passed.`}>
-        {cellShare(value)}
+        {/* None so far is not yet a share of 0. */}
+        {returned > 0 && cellShare(value)}
       </td>
     );
   }
