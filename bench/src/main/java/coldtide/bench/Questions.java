@@ -161,7 +161,7 @@ final class Questions {
 
     private double returned(Grain grain, int ages) {
         RetentionQuestion question = RetentionQuestion.ofArrivals(log.span(), grain, ages);
-        return runner.run(log, new RetentionAnalysis(log, kept, question)).triangles().get(0).returned().stream()
+        return RetentionAnalysis.answer(log, runner, kept, question).triangles().get(0).returned().stream()
                 .flatMap(List::stream)
                 .mapToDouble(Long::doubleValue)
                 .sum();

@@ -116,9 +116,8 @@ class LawsTest {
     }
 
     private static RetentionAnswer triangle(EventLog log, DayRange range, Grain grain, int ages) {
-        return RUNNER.run(
-                log,
-                new RetentionAnalysis(log, new Conditions(1 << 20), RetentionQuestion.ofArrivals(range, grain, ages)));
+        return RetentionAnalysis.answer(
+                log, RUNNER, new Conditions(1 << 20), RetentionQuestion.ofArrivals(range, grain, ages));
     }
 
     @ParameterizedTest

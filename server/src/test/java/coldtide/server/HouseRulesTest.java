@@ -33,6 +33,7 @@ class HouseRulesTest {
                         "com.ezylang.evalex..",
                         "com.github.benmanes.caffeine..",
                         "com.google.re2j..",
+                        "org.apache.commons.math3..",
                         "org.apache.commons.statistics..")
                 .check(HOUSE);
         noClasses()

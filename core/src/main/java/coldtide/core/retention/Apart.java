@@ -1,6 +1,5 @@
 package coldtide.core.retention;
 
-import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.stats.Share;
@@ -9,8 +8,8 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * Which complete cells lie apart from the other cohorts complete in the same column, taken together: two proportions, all cells of
- * the triangle corrected together, at a rate of false discoveries of {@link #RATE}.
+ * Which complete cells lie apart from all others of the same column, taken together: two proportions, all cells corrected together,
+ * at a rate of false discoveries of {@link #RATE}.
  *
  * @param tests how many cells were compared
  * @param cells those that lie apart, the surest first
@@ -29,10 +28,11 @@ public record Apart(int tests, List<Cell> cells) {
     /**
      * A cell, and the others of its column.
      *
+     * @param row its cohort or group
      * @param adjusted the smallest rate of false discoveries at which it would be told apart
      */
     public record Cell(
-            int cohort, int column, long returned, long size, long othersReturned, long othersSize, double adjusted) {
+            int row, int column, long returned, long size, long othersReturned, long othersSize, double adjusted) {
         /** The cell's share less that of the others, with its interval. */
         public Difference difference() {
             return Difference.of(Share.of(returned, size), Share.of(othersReturned, othersSize));
@@ -43,14 +43,14 @@ public record Apart(int tests, List<Cell> cells) {
         }
 
         private Cell with(double adjusted) {
-            return new Cell(cohort, column, returned, size, othersReturned, othersSize, adjusted);
+            return new Cell(row, column, returned, size, othersReturned, othersSize, adjusted);
         }
     }
 
-    static Apart of(List<Cohort> cohorts, List<List<Long>> returned, int columns) {
+    static Apart of(Counted counted) {
         List<Cell> compared = new ArrayList<>();
-        for (int column = 0; column < columns; column++) {
-            compare(cohorts, returned, column, compared);
+        for (int column = 0; column < counted.allSize().length; column++) {
+            compare(counted, column, compared);
         }
         double[] adjusted = FalseDiscovery.adjusted(
                 compared.stream().mapToDouble(Cell::test).toArray());
@@ -65,21 +65,15 @@ public record Apart(int tests, List<Cell> cells) {
     }
 
     /** Where hardly anybody came back, or hardly anybody did not, nothing is told apart. */
-    private static void compare(List<Cohort> cohorts, List<List<Long>> returned, int column, List<Cell> into) {
-        long size = 0;
-        long back = 0;
-        for (int c = 0; c < cohorts.size(); c++) {
-            if (cohorts.get(c).isCompleteAt(column)) {
-                size += cohorts.get(c).size();
-                back += returned.get(c).get(column);
-            }
-        }
-        for (int c = 0; c < cohorts.size(); c++) {
-            long own = cohorts.get(c).size();
+    private static void compare(Counted counted, int column, List<Cell> into) {
+        long size = counted.allSize()[column];
+        long back = counted.allBack()[column];
+        for (int row = 0; row < counted.size().length; row++) {
+            long own = counted.size()[row][column];
             double few = (double) Math.min(own, size - own) * Math.min(back, size - back);
-            if (cohorts.get(c).isCompleteAt(column) && few >= LEAST_EXPECTED * size && size > 0) {
-                long ownBack = returned.get(c).get(column);
-                into.add(new Cell(c, column, ownBack, own, back - ownBack, size - own, Double.NaN));
+            if (few >= LEAST_EXPECTED * size && size > 0) {
+                long ownBack = counted.back()[row][column];
+                into.add(new Cell(row, column, ownBack, own, back - ownBack, size - own, Double.NaN));
             }
         }
     }

@@ -13,21 +13,21 @@ import java.util.function.Predicate;
 /** The periods of a question's cohorts, the ages counted from them, and how far time has passed for each. */
 final class Periods {
     private final EventLog log;
-    private final RetentionQuestion question;
+    private final Following following;
     private final List<DayRange> periods;
     private final int[] ofDay;
 
-    Periods(EventLog log, RetentionQuestion question) {
+    Periods(EventLog log, Following following) {
         this.log = log;
-        this.question = question;
-        periods = question.range().periods(question.grain());
+        this.following = following;
+        periods = following.range().periods(following.grain());
         ofDay = new int[log.days()];
         number();
     }
 
     /** Numbers the calendar periods of the log's days, 0 for the first period of the range. */
     private void number() {
-        Grain grain = question.grain();
+        Grain grain = following.grain();
         LocalDate first = periods.get(0).from();
         LocalDate start = grain.startOf(log.firstDay());
         int period = 0;
@@ -59,7 +59,7 @@ final class Periods {
 
     /** Milliseconds of one age by a person's own clock. */
     long ageMillis() {
-        long days = switch (question.grain()) {
+        long days = switch (following.grain()) {
             case DAY -> 1;
             case WEEK -> 7;
             case MONTH -> 30;
@@ -67,10 +67,14 @@ final class Periods {
         return Duration.ofDays(days).toMillis();
     }
 
-    Cohort cohort(int number, long size) {
+    DayRange period(int number) {
+        return periods.get(number);
+    }
+
+    /** @param columns the ages looked at, both ends ascending */
+    Cohort cohort(int number, long size, List<Ages> columns) {
         DayRange period = periods.get(number);
         DayRange starts = clipped(period);
-        List<Ages> columns = question.columns();
         return new Cohort(
                 period,
                 starts,
@@ -89,8 +93,8 @@ final class Periods {
 
     /** Whether an age has fully passed for whoever started last. */
     private boolean hasPassed(DayRange period, DayRange starts, int age) {
-        if (question.clock() == Clock.CALENDAR) {
-            return log.completeBefore(question.grain().shift(period.from(), age + 1L));
+        if (following.clock() == Clock.CALENDAR) {
+            return log.completeBefore(following.grain().shift(period.from(), age + 1L));
         }
         Instant ends = log.calendar().startOf(starts.to()).plusMillis((age + 1) * ageMillis());
         return !ends.isAfter(log.dataTo());
@@ -98,8 +102,8 @@ final class Periods {
 
     /** Whether an age has begun for whoever started first. */
     private boolean hasBegun(DayRange period, DayRange starts, int age) {
-        if (question.clock() == Clock.CALENDAR) {
-            return log.hasBegun(question.grain().shift(period.from(), age));
+        if (following.clock() == Clock.CALENDAR) {
+            return log.hasBegun(following.grain().shift(period.from(), age));
         }
         return log.calendar()
                 .startOf(starts.from())
@@ -108,7 +112,7 @@ final class Periods {
     }
 
     private DayRange clipped(DayRange period) {
-        DayRange range = question.range();
+        DayRange range = following.range();
         return new DayRange(
                 period.from().isBefore(range.from()) ? range.from() : period.from(),
                 period.to().isAfter(range.to()) ? range.to() : period.to());

@@ -2,14 +2,19 @@ package coldtide.core.retention;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
+import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.retention.RetentionAnswer.Cohort;
+import coldtide.core.retention.RetentionAnswer.Group;
+import coldtide.core.retention.RetentionAnswer.Line;
 import coldtide.core.retention.RetentionAnswer.Pooled;
+import coldtide.core.retention.RetentionAnswer.Step;
 import coldtide.core.retention.RetentionAnswer.Triangle;
 import coldtide.core.retention.Start.Entry;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.stats.Difference;
 import coldtide.core.stats.Share;
 import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -21,82 +26,104 @@ import java.util.stream.IntStream;
  * way. Handbook §7; the shares' intervals are Wilson's.
  */
 public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
-    /** Cohort sizes, and returned people by way, cohort and column. */
+    /** Cohort sizes by group; returned people by way, group, cohort and column; those back in a column and the one before. */
     static final class Partial {
-        final long[] size;
-        final long[][][] returned;
+        final long[][] size;
+        final long[][][][] returned;
+        final long[][][] stayed;
 
-        Partial(int ways, int cohorts, int columns) {
-            size = new long[cohorts];
-            returned = new long[ways][cohorts][columns];
+        Partial(int ways, int groups, int cohorts, int columns) {
+            size = new long[groups][cohorts];
+            returned = new long[ways][groups][cohorts][columns];
+            stayed = new long[ways][cohorts][columns];
         }
     }
 
     private final EventLog log;
+    private final Conditions conditions;
     private final RetentionQuestion question;
     private final Periods periods;
-    private final Optional<Conditions.Mask> starts;
-    private final List<Conditions.Mask> cameBack;
+    private final PeopleGroups groups;
     private final Conditions.Mask among;
     private final long[] columns;
     private final int[] firstAges;
+    private final boolean isEachAge;
 
-    public RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question) {
+    private RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question, PeopleGroups groups) {
         this.log = log;
+        this.conditions = conditions;
         this.question = question;
-        periods = new Periods(log, question);
-        starts = question.start().what().map(events -> conditions.of(log, events));
-        cameBack = question.returns().stream()
-                .map(way -> conditions.of(log, way.what().orElse(new EventCondition.Active())))
-                .toList();
+        this.groups = groups;
+        periods = new Periods(log, question.following());
         among = conditions.of(log, question.among());
         columns = question.columns().stream().mapToLong(Ages::bits).toArray();
         firstAges = question.columns().stream().mapToInt(Ages::from).toArray();
+        isEachAge = question.isEachAge();
+    }
+
+    /** One pass; where it is split by a property, a few more before, to find the values. */
+    public static RetentionAnswer answer(
+            EventLog log, ScanRunner runner, Conditions conditions, RetentionQuestion question) {
+        return runner.run(log, of(log, runner, conditions, question));
+    }
+
+    static RetentionAnalysis of(EventLog log, ScanRunner runner, Conditions conditions, RetentionQuestion question) {
+        PeopleGroups groups = PeopleGroups.of(log, runner, conditions, question.followed(), question.split());
+        return new RetentionAnalysis(log, conditions, question, groups);
     }
 
     @Override
     public Partial empty() {
-        return new Partial(cameBack.size(), periods.size(), columns.length);
+        return new Partial(question.returns().size(), groups.size(), periods.size(), columns.length);
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
         long[] asked = among.bits(shard);
-        Starts own = new Starts(
-                shard,
-                periods,
-                question.start().entry(),
-                starts.map(mask -> mask.bits(shard)).orElse(null),
-                log.dayNumber(question.range().from()),
-                log.dayNumber(question.range().to()));
-        ReturnAges[] ways = IntStream.range(0, cameBack.size())
-                .mapToObj(way -> ages(shard, way))
+        Starts own = new Starts(log, conditions, shard, periods, question.following());
+        ReturnAges[] ways = question.returns().stream()
+                .map(way -> new ReturnAges(
+                        log, conditions, shard, periods, question.following(), way.what(), question.lastAge()))
                 .toArray(ReturnAges[]::new);
+        PeopleGroups.Cursor cursor = groups.over(shard);
+        int[] in = new int[groups.size()];
         for (int person = shard.person(0, asked); person < shard.people(); person = shard.person(person + 1, asked)) {
-            for (boolean more = own.first(person); more; more = own.next()) {
+            boolean more = own.first(person);
+            int count = more ? cursor.of(person, in) : 0;
+            for (; more; more = own.next()) {
                 int cohort = own.cohort();
-                partial.size[cohort]++;
+                for (int i = 0; i < count; i++) {
+                    partial.size[in[i]][cohort]++;
+                }
                 for (int way = 0; way < ways.length; way++) {
-                    count(ways[way].of(person, cohort, own.row()), partial.returned[way][cohort]);
+                    long ages = ways[way].of(person, cohort, own.row());
+                    for (int i = 0; i < count; i++) {
+                        count(ages, partial.returned[way][in[i]][cohort]);
+                    }
+                    if (isEachAge) {
+                        countEach(ages & ages << 1, partial.stayed[way][cohort]);
+                    }
                 }
             }
         }
     }
 
-    private ReturnAges ages(Shard shard, int number) {
-        Returning way = question.returns().get(number);
-        return new ReturnAges(
-                log,
-                shard,
-                periods,
-                question,
-                cameBack.get(number).bits(shard),
-                way.what().isEmpty(),
-                question.isStart(way));
+    private void count(long ages, long[] returned) {
+        if (isEachAge) {
+            countEach(ages, returned);
+        } else {
+            countSpans(ages, returned);
+        }
+    }
+
+    private static void countEach(long ages, long[] returned) {
+        for (long left = ages; left != 0; left &= left - 1) {
+            returned[Long.numberOfTrailingZeros(left)]++;
+        }
     }
 
     /** Only columns that begin by the last age of a return: most people's is early. */
-    private void count(long ages, long[] returned) {
+    private void countSpans(long ages, long[] returned) {
         int last = 63 - Long.numberOfLeadingZeros(ages);
         for (int column = 0; column < columns.length && firstAges[column] <= last; column++) {
             returned[column] += (ages & columns[column]) != 0 ? 1 : 0;
@@ -105,54 +132,93 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public void merge(Partial into, Partial from) {
-        add(into.size, from.size);
+        Sums.add(into.size, from.size);
+        Sums.add(into.stayed, from.stayed);
         for (int way = 0; way < into.returned.length; way++) {
-            for (int cohort = 0; cohort < into.size.length; cohort++) {
-                add(into.returned[way][cohort], from.returned[way][cohort]);
-            }
-        }
-    }
-
-    private static void add(long[] into, long[] from) {
-        for (int i = 0; i < into.length; i++) {
-            into[i] += from[i];
+            Sums.add(into.returned[way], from.returned[way]);
         }
     }
 
     @Override
     public RetentionAnswer finish(Partial partial) {
-        List<Cohort> cohorts = IntStream.range(0, periods.size())
-                .mapToObj(number -> periods.cohort(number, partial.size[number]))
+        int[] shown = IntStream.range(1, groups.size())
+                .filter(group -> isShown(group, partial.size[group]))
+                .toArray();
+        List<Cohort> cohorts = cohorts(partial.size[0]);
+        List<Triangle> triangles = IntStream.range(0, partial.returned.length)
+                .mapToObj(way -> triangle(way, partial, cohorts, shown))
                 .toList();
-        List<Triangle> triangles = new ArrayList<>();
-        for (int way = 0; way < partial.returned.length; way++) {
-            List<List<Long>> returned = Arrays.stream(partial.returned[way])
-                    .map(cohort -> Arrays.stream(cohort).boxed().toList())
-                    .toList();
-            triangles.add(new Triangle(
-                    question.returns().get(way).name(),
-                    returned,
-                    IntStream.range(0, columns.length)
-                            .mapToObj(column -> pooled(cohorts, returned, column))
-                            .toList(),
-                    question.start().entry() == Entry.EVERY_PERIOD
-                            ? Apart.NONE
-                            : Apart.of(cohorts, returned, columns.length)));
-        }
-        return new RetentionAnswer(cohorts, triangles);
+        List<Group> told = Arrays.stream(shown)
+                .mapToObj(group -> new Group(
+                        groups.parts().get(group - 1),
+                        Arrays.stream(partial.size[group]).sum()))
+                .toList();
+        return new RetentionAnswer(cohorts, triangles, told);
     }
 
-    private static Pooled pooled(List<Cohort> cohorts, List<List<Long>> returned, int column) {
-        int[] complete = IntStream.range(0, cohorts.size())
-                .filter(number -> cohorts.get(number).isCompleteAt(column)
-                        && cohorts.get(number).size() > 0)
-                .toArray();
-        long size = Arrays.stream(complete)
-                .mapToLong(number -> cohorts.get(number).size())
-                .sum();
-        long back = Arrays.stream(complete)
-                .mapToLong(number -> returned.get(number).get(column))
-                .sum();
-        return new Pooled(complete.length, size == 0 ? Optional.empty() : Optional.of(Share.of(back, size)));
+    /** People without a value are no group if there are none. */
+    private boolean isShown(int group, long... size) {
+        return groups.parts().get(group - 1).kind() == Kind.VALUE
+                || Arrays.stream(size).sum() > 0;
+    }
+
+    private List<Cohort> cohorts(long... size) {
+        return IntStream.range(0, periods.size())
+                .mapToObj(number -> periods.cohort(number, size[number], question.columns()))
+                .toList();
+    }
+
+    private Triangle triangle(int way, Partial partial, List<Cohort> cohorts, int... shown) {
+        long[][][] returned = partial.returned[way];
+        Counted whole = Counted.ofCohorts(cohorts, returned[0], columns.length);
+        Counted[] told = Arrays.stream(shown)
+                .mapToObj(group -> Counted.ofCohorts(cohorts(partial.size[group]), returned[group], columns.length))
+                .toArray(Counted[]::new);
+        boolean onceEach = question.following().start().entry() != Entry.EVERY_PERIOD;
+        return new Triangle(
+                question.returns().get(way).name(),
+                Arrays.stream(returned[0])
+                        .map(cohort -> Arrays.stream(cohort).boxed().toList())
+                        .toList(),
+                line(whole, cohorts),
+                onceEach ? Apart.of(whole) : Apart.NONE,
+                Arrays.stream(told).map(group -> line(group, cohorts)).toList(),
+                onceEach ? Apart.of(whole.ofGroups(told)) : Apart.NONE,
+                isEachAge && onceEach ? steps(cohorts, returned[0], partial.stayed[way]) : List.of());
+    }
+
+    private Line line(Counted counted, List<Cohort> cohorts) {
+        List<Pooled> pooled = new ArrayList<>();
+        for (int column = 0; column < columns.length; column++) {
+            int complete = 0;
+            for (int cohort = 0; cohort < cohorts.size(); cohort++) {
+                complete += counted.size()[cohort][column] > 0 ? 1 : 0;
+            }
+            long size = counted.allSize()[column];
+            pooled.add(new Pooled(
+                    complete, size == 0 ? Optional.empty() : Optional.of(Share.of(counted.allBack()[column], size))));
+        }
+        return new Line(pooled);
+    }
+
+    /** Of the same people at both ages: those of the cohorts complete at the later one. */
+    private List<Step> steps(List<Cohort> cohorts, long[][] returned, long[][] stayed) {
+        List<Step> steps = new ArrayList<>();
+        for (int to = 1; to < columns.length; to++) {
+            long people = 0;
+            long left = 0;
+            long came = 0;
+            for (int cohort = 0; cohort < cohorts.size(); cohort++) {
+                if (cohorts.get(cohort).isCompleteAt(to)) {
+                    people += cohorts.get(cohort).size();
+                    left += returned[cohort][to - 1] - stayed[cohort][to];
+                    came += returned[cohort][to] - stayed[cohort][to];
+                }
+            }
+            if (people > 0) {
+                steps.add(new Step(to, people, Difference.ofTheSame(people, left, came)));
+            }
+        }
+        return steps;
     }
 }

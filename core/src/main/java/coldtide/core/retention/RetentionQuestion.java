@@ -6,32 +6,28 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.who.PersonCondition;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Of the people who started in each period of a range, how many came back at each age?
  *
- * @param range days of the starts
- * @param grain length of a cohort's period and of an age
  * @param columns the ages looked at, both ends ascending
  * @param returns ways of coming back, side by side, 1 to {@link #MOST_RETURNS}
  * @param among whose starts are looked at
+ * @param split into groups, each followed beside all together; empty for none
  */
 public record RetentionQuestion(
-        DayRange range,
-        Grain grain,
-        Clock clock,
-        Start start,
+        Following following,
         List<Ages> columns,
         List<Returning> returns,
-        PersonCondition among) {
+        PersonCondition among,
+        Optional<SplitBy> split) {
     public static final int MOST_RETURNS = 6;
 
     public RetentionQuestion {
-        requireNonNull(range, "range");
-        requireNonNull(grain, "grain");
-        requireNonNull(clock, "clock");
-        requireNonNull(start, "start");
+        requireNonNull(following, "following");
         requireNonNull(among, "among");
+        requireNonNull(split, "split");
         columns = List.copyOf(columns);
         returns = List.copyOf(returns);
         if (columns.isEmpty() || columns.size() > Ages.MOST + 1) {
@@ -55,25 +51,27 @@ public record RetentionQuestion(
     /** Everybody who arrived, coming back with any activity at each age by the calendar. */
     public static RetentionQuestion ofArrivals(DayRange range, Grain grain, int ages) {
         return new RetentionQuestion(
-                range,
-                grain,
-                Clock.CALENDAR,
-                Start.ARRIVAL,
+                Following.arrivals(range, grain),
                 Ages.each(ages),
                 List.of(Returning.ANY_ACTIVITY),
-                PersonCondition.EVERYBODY);
+                PersonCondition.EVERYBODY,
+                Optional.empty());
     }
 
     public RetentionQuestion among(PersonCondition people) {
-        return new RetentionQuestion(range, grain, clock, start, columns, returns, people);
+        return new RetentionQuestion(following, columns, returns, people, split);
     }
 
     public RetentionQuestion returning(Returning... ways) {
-        return new RetentionQuestion(range, grain, clock, start, columns, List.of(ways), among);
+        return new RetentionQuestion(following, columns, List.of(ways), among, split);
     }
 
     public RetentionQuestion counting(List<Ages> ages) {
-        return new RetentionQuestion(range, grain, clock, start, ages, returns, among);
+        return new RetentionQuestion(following, ages, returns, among, split);
+    }
+
+    public RetentionQuestion splitBy(SplitBy groups) {
+        return new RetentionQuestion(following, columns, returns, among, Optional.of(groups));
     }
 
     /** The last age of all columns. */
@@ -81,8 +79,18 @@ public record RetentionQuestion(
         return columns.get(columns.size() - 1).to();
     }
 
-    /** Whether a way of coming back is the start done again, so that the start itself is a return at age 0. */
-    boolean isStart(Returning way) {
-        return way.what().equals(start.what());
+    /** Whether the columns are single ages, one after the other from 0. */
+    boolean isEachAge() {
+        for (int column = 0; column < columns.size(); column++) {
+            if (columns.get(column).from() != column || columns.get(column).to() != column) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /** All who are followed. */
+    PersonCondition followed() {
+        return PersonCondition.all(among, new PersonCondition.ByRule(CellPeople.started(following)));
     }
 }

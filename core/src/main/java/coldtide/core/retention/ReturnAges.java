@@ -3,12 +3,17 @@ package coldtide.core.retention;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
+import java.util.Optional;
 
 /**
  * At which ages people came back in one way, as bits of one long: somebody who comes back many times at an age is counted once
  * without any set. By any activity and the calendar it reads only the list of active days; else which rows the events are.
  */
 final class ReturnAges {
+    private static final EventCondition ACTIVE = new EventCondition.Active();
+
     private final EventLog log;
     private final Shard shard;
     private final Periods periods;
@@ -20,27 +25,26 @@ final class ReturnAges {
     private final boolean anyActivity;
 
     /**
-     * @param rows the events that count
-     * @param anyActivity whether they are all that is active
-     * @param isStart whether a start is a return itself, where it is one of those events
+     * @param what the events that count; empty for any activity
+     * @param lastAge the last that is looked for
      */
     ReturnAges(
             EventLog log,
+            Conditions conditions,
             Shard shard,
             Periods periods,
-            RetentionQuestion question,
-            long[] rows,
-            boolean anyActivity,
-            boolean isStart) {
+            Following following,
+            Optional<EventCondition> what,
+            int lastAge) {
         this.log = log;
         this.shard = shard;
         this.periods = periods;
-        byCalendar = question.clock() == Clock.CALENDAR;
+        this.lastAge = lastAge;
+        byCalendar = following.clock() == Clock.CALENDAR;
         ageMillis = periods.ageMillis();
-        lastAge = question.lastAge();
-        this.rows = rows;
-        this.anyActivity = anyActivity;
-        this.isStart = isStart;
+        rows = conditions.of(log, what.orElse(ACTIVE)).bits(shard);
+        anyActivity = what.isEmpty();
+        isStart = following.isStart(what);
     }
 
     /** The ages at which a person came back after a start. */

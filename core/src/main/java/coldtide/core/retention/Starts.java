@@ -1,8 +1,10 @@
 package coldtide.core.retention;
 
+import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.retention.Start.Entry;
 import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
 
 /** The starts of one person after another: of which cohort, and with which row. */
 final class Starts {
@@ -17,14 +19,17 @@ final class Starts {
     private int row;
     private int end;
 
-    /** @param toDay the day after the last on which a start counts */
-    Starts(Shard shard, Periods periods, Entry entry, long[] rows, int fromDay, int toDay) {
+    Starts(EventLog log, Conditions conditions, Shard shard, Periods periods, Following following) {
         this.shard = shard;
         this.periods = periods;
-        this.entry = entry;
-        this.rows = rows;
-        this.fromDay = fromDay;
-        this.toDay = toDay;
+        entry = following.start().entry();
+        rows = following
+                .start()
+                .what()
+                .map(what -> conditions.of(log, what).bits(shard))
+                .orElse(null);
+        fromDay = log.dayNumber(following.range().from());
+        toDay = log.dayNumber(following.range().to());
     }
 
     /** Goes to a person's first start that counts; false if they have none. */

@@ -22,6 +22,27 @@ public record Difference(double value, double low, double high, double p) {
         return new Difference(d, low, high, test(first.part(), first.whole(), second.part(), second.whole()));
     }
 
+    /**
+     * Of two shares of the same people. Interval: A. Agresti and Y. Min, Statistics in Medicine 24 (2005) 729–740: that of Wald with
+     * half a person more in each of the four cells. Test: McNemar's, by the normal distribution.
+     *
+     * @param people how many there are, at least 1
+     * @param onlyFirst of how many only the first is true
+     * @param onlySecond of how many only the second is true
+     */
+    public static Difference ofTheSame(long people, long onlyFirst, long onlySecond) {
+        double n = people + 2.0;
+        double first = onlyFirst + 0.5;
+        double second = onlySecond + 0.5;
+        double middle = (first - second) / n;
+        double error = Math.sqrt(first + second - (first - second) * (first - second) / n) / n;
+        return new Difference(
+                (double) (onlyFirst - onlySecond) / people,
+                middle - Z * error,
+                middle + Z * error,
+                twoSided(onlyFirst - onlySecond, Math.sqrt(onlyFirst + onlySecond)));
+    }
+
     /** The test alone, of two shares with wholes of at least 1: much less work than the intervals. */
     public static double test(long part, long whole, long otherPart, long otherWhole) {
         double pooled = (double) (part + otherPart) / (whole + otherWhole);

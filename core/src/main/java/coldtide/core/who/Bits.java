@@ -4,7 +4,7 @@ package coldtide.core.who;
 public final class Bits {
     private Bits() {}
 
-    static long[] of(int size) {
+    public static long[] of(int size) {
         return new long[(size + 63) >> 6];
     }
 
@@ -12,7 +12,7 @@ public final class Bits {
         return (bits[at >> 6] & 1L << at) != 0;
     }
 
-    static void set(long[] bits, int at) {
+    public static void set(long[] bits, int at) {
         bits[at >> 6] |= 1L << at;
     }
 

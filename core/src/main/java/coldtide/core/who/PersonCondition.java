@@ -72,6 +72,13 @@ public sealed interface PersonCondition {
         }
     }
 
+    /** Is in a cell of a room's answer. */
+    record ByRule(PersonRule rule) implements PersonCondition {
+        public ByRule {
+            requireNonNull(rule, "rule");
+        }
+    }
+
     /** All of some conditions; none is everybody. */
     record All(List<PersonCondition> of) implements PersonCondition {
         public All {

@@ -24,6 +24,9 @@ abstract class PersonMask extends ShardBits {
         if (condition instanceof PersonCondition.Listed listed) {
             return new OneOf(listed.people());
         }
+        if (condition instanceof PersonCondition.ByRule by) {
+            return new Ruled(by.rule(), known);
+        }
         if (condition instanceof PersonCondition.All all) {
             return new Joined(masks(all.of(), known), true, PEOPLE);
         }
@@ -35,6 +38,21 @@ abstract class PersonMask extends ShardBits {
 
     private static List<ShardBits> masks(List<PersonCondition> conditions, Conditions known) {
         return conditions.stream().map(known::mask).toList();
+    }
+
+    private static final class Ruled extends PersonMask {
+        private final PersonRule rule;
+        private final Conditions known;
+
+        Ruled(PersonRule rule, Conditions known) {
+            this.rule = rule;
+            this.known = known;
+        }
+
+        @Override
+        long[] compute(EventLog log, Shard shard) {
+            return rule.bits(log, known, shard);
+        }
     }
 
     /** Person by person. */

@@ -21,6 +21,18 @@ public final class Value {
         return number.isPresent() ? ofNumber(number.getAsDouble()) : TEXT | code;
     }
 
+    /**
+     * That is written so.
+     *
+     * @throws java.util.NoSuchElementException if it is neither a number nor one of the texts
+     */
+    public static long of(Dictionary texts, String written) {
+        OptionalDouble number = number(written);
+        return number.isPresent()
+                ? ofNumber(number.getAsDouble())
+                : ofCode(texts.codeOf(written).orElseThrow());
+    }
+
     /** The number that a text is, if it is written as the number would be. */
     public static OptionalDouble number(String text) {
         OptionalDouble number = ValueTest.number(text);

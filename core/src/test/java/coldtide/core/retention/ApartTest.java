@@ -42,6 +42,13 @@ class ApartTest {
         return returned;
     }
 
+    private static Apart apart(List<Cohort> cohorts, List<List<Long>> returned, int columns) {
+        long[][] back = returned.stream()
+                .map(row -> row.stream().mapToLong(Long::longValue).toArray())
+                .toArray(long[][]::new);
+        return Apart.of(Counted.ofCohorts(cohorts, back, columns));
+    }
+
     @Test
     void everyCellIsComparedWithTheOthersOfItsColumnAndCorrectedWithAll() {
         List<Cohort> cohorts = cohorts(9);
@@ -71,13 +78,13 @@ class ApartTest {
                 .sorted()
                 .boxed()
                 .toList();
-        Apart apart = Apart.of(cohorts, returned, COLUMNS);
+        Apart apart = apart(cohorts, returned, COLUMNS);
         assertThat(apart.tests()).isEqualTo(tests.size());
         assertThat(apart.cells().stream().map(Apart.Cell::adjusted))
                 .isNotEmpty()
                 .isEqualTo(found);
         Apart.Cell surest = apart.cells().get(0);
-        assertThat(surest.cohort()).isEqualTo(4);
+        assertThat(surest.row()).isEqualTo(4);
         assertThat(surest.difference().value())
                 .isCloseTo(
                         (double) surest.returned() / surest.size()
@@ -92,11 +99,7 @@ class ApartTest {
         SplittableRandom random = new SplittableRandom(2);
         int told = 0;
         for (int i = 0; i < 300; i++) {
-            told += Apart.of(cohorts(8), drawn(random, 8, -1, 0), COLUMNS)
-                            .cells()
-                            .isEmpty()
-                    ? 0
-                    : 1;
+            told += apart(cohorts(8), drawn(random, 8, -1, 0), COLUMNS).cells().isEmpty() ? 0 : 1;
         }
         assertThat(told).isBetween(1, 27);
     }
@@ -108,12 +111,12 @@ class ApartTest {
         Cohort first = cohorts.get(0);
         cohorts.set(0, new Cohort(first.period(), first.starts(), 10, 1, 1));
         List<List<Long>> returned = List.of(List.of(3L), List.of(0L), List.of(0L));
-        assertThat(Apart.of(cohorts, returned, 1)).isEqualTo(Apart.NONE);
+        assertThat(apart(cohorts, returned, 1)).isEqualTo(Apart.NONE);
     }
 
     @Test
     void oneCohortAloneIsComparedWithNothing() {
-        assertThat(Apart.of(cohorts(1), drawn(new SplittableRandom(3), 1, -1, 0), COLUMNS))
+        assertThat(apart(cohorts(1), drawn(new SplittableRandom(3), 1, -1, 0), COLUMNS))
                 .isEqualTo(Apart.NONE);
     }
 }

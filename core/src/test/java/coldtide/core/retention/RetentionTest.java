@@ -35,8 +35,8 @@ class RetentionTest {
     private static final Map<Grain, Integer> DAYS_OF = Map.of(Grain.DAY, 1, Grain.WEEK, 7, Grain.MONTH, 30);
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(1));
 
-    private static RetentionAnalysis analysis(EventLog log, RetentionQuestion question) {
-        return new RetentionAnalysis(log, new Conditions(1 << 20), question);
+    private static RetentionAnswer answer(EventLog log, RetentionQuestion question) {
+        return RetentionAnalysis.answer(log, RUNNER, new Conditions(1 << 20), question);
     }
 
     @AfterAll
@@ -61,14 +61,16 @@ class RetentionTest {
                 new DayRange(log.firstDay().plusDays(3), log.span().to().minusDays(2));
         List<Ages> columns = columns(counting, last);
         RetentionQuestion question = new RetentionQuestion(
-                range,
-                grain,
-                clock,
-                new Start(Optional.ofNullable(start).map(EventCondition::named), entry),
+                new Following(
+                        range,
+                        grain,
+                        clock,
+                        new Start(Optional.ofNullable(start).map(EventCondition::named), entry)),
                 columns,
                 List.of(Returning.ANY_ACTIVITY, way("app_open"), way("beacon_lit"), way("push_received")),
-                PersonCondition.EVERYBODY);
-        RetentionAnswer answer = RUNNER.run(log, analysis(log, question));
+                PersonCondition.EVERYBODY,
+                Optional.empty());
+        RetentionAnswer answer = answer(log, question);
         NaiveRetention naive = new NaiveRetention(history, range, grain, clock, start, entry);
         for (int c = 0; c < answer.cohorts().size(); c++) {
             Cohort cohort = answer.cohorts().get(c);
@@ -103,29 +105,30 @@ class RetentionTest {
 
     /** Before the end of the age for whoever may have started at the very end of the cohort's days. */
     private static boolean hasPassed(EventLog log, RetentionQuestion question, Cohort cohort, int ages) {
-        if (question.clock() == Clock.CALENDAR) {
-            return log.completeBefore(question.grain().shift(cohort.period().from(), ages));
+        if (question.following().clock() == Clock.CALENDAR) {
+            return log.completeBefore(
+                    question.following().grain().shift(cohort.period().from(), ages));
         }
         return !log.calendar()
                 .startOf(cohort.starts().to())
-                .plus(DAYS_OF.get(question.grain()) * ages, ChronoUnit.DAYS)
+                .plus(DAYS_OF.get(question.following().grain()) * ages, ChronoUnit.DAYS)
                 .isAfter(log.dataTo());
     }
 
     private static boolean hasBegun(EventLog log, RetentionQuestion question, Cohort cohort, int age) {
-        if (question.clock() == Clock.CALENDAR) {
+        if (question.following().clock() == Clock.CALENDAR) {
             return log.calendar()
-                    .startOf(question.grain().shift(cohort.period().from(), age))
+                    .startOf(question.following().grain().shift(cohort.period().from(), age))
                     .isBefore(log.dataTo());
         }
         return log.calendar()
                 .startOf(cohort.starts().from())
-                .plus(DAYS_OF.get(question.grain()) * age, ChronoUnit.DAYS)
+                .plus(DAYS_OF.get(question.following().grain()) * age, ChronoUnit.DAYS)
                 .isBefore(log.dataTo());
     }
 
     private static void assertPooled(RetentionAnswer answer, Triangle triangle) {
-        for (int column = 0; column < triangle.pooled().size(); column++) {
+        for (int column = 0; column < triangle.all().pooled().size(); column++) {
             long size = 0;
             long returned = 0;
             for (int c = 0; c < answer.cohorts().size(); c++) {
@@ -134,7 +137,7 @@ class RetentionTest {
                     returned += triangle.returned().get(c).get(column);
                 }
             }
-            Pooled pooled = triangle.pooled().get(column);
+            Pooled pooled = triangle.all().pooled().get(column);
             if (size == 0) {
                 assertThat(pooled.share()).isEmpty();
             } else {
@@ -150,9 +153,9 @@ class RetentionTest {
     void orLaterHoldsAtAndNeverRises(long seed) {
         EventLog log = new RandomHistory(seed, 200, 60).log(80, seed);
         RetentionQuestion each = RetentionQuestion.ofArrivals(log.span(), Grain.DAY, 20);
-        RetentionAnswer at = RUNNER.run(log, analysis(log, each));
-        RetentionAnswer later = RUNNER.run(log, analysis(log, each.counting(Ages.orLater(20))));
-        RetentionAnswer whole = RUNNER.run(log, analysis(log, each.counting(List.of(new Ages(0, 20)))));
+        RetentionAnswer at = answer(log, each);
+        RetentionAnswer later = answer(log, each.counting(Ages.orLater(20)));
+        RetentionAnswer whole = answer(log, each.counting(List.of(new Ages(0, 20))));
         for (int c = 0; c < at.cohorts().size(); c++) {
             List<Long> then = at.triangles().get(0).returned().get(c);
             List<Long> orLater = later.triangles().get(0).returned().get(c);
@@ -168,12 +171,11 @@ class RetentionTest {
     @Test
     void anIncompleteCellNeverEntersThePooledCurve() {
         EventLog log = new RandomHistory(21, 400, 40).log(500, 1);
-        RetentionAnswer answer =
-                RUNNER.run(log, analysis(log, RetentionQuestion.ofArrivals(log.span(), Grain.DAY, 30)));
+        RetentionAnswer answer = answer(log, RetentionQuestion.ofArrivals(log.span(), Grain.DAY, 30));
         Cohort youngest = answer.cohorts().get(answer.cohorts().size() - 2);
         assertThat(youngest.completeColumns()).isLessThan(3);
         for (int age = 0; age <= 30; age++) {
-            int cohorts = answer.triangles().get(0).pooled().get(age).cohorts();
+            int cohorts = answer.triangles().get(0).all().pooled().get(age).cohorts();
             assertThat(cohorts)
                     .isLessThanOrEqualTo((int) ChronoUnit.DAYS.between(log.firstDay(), log.endOfFullDays()) - age);
         }
@@ -185,12 +187,8 @@ class RetentionTest {
         List<RetentionAnswer> answers = new ArrayList<>();
         for (int shardEvents : new int[] {Integer.MAX_VALUE, 1, 13, 500}) {
             EventLog log = history.log(shardEvents, shardEvents);
-            answers.add(RUNNER.run(
-                    log,
-                    analysis(
-                            log,
-                            RetentionQuestion.ofArrivals(log.span(), Grain.WEEK, 8)
-                                    .returning(way("beacon_lit")))));
+            answers.add(answer(
+                    log, RetentionQuestion.ofArrivals(log.span(), Grain.WEEK, 8).returning(way("beacon_lit"))));
         }
         assertThat(answers).allMatch(answers.get(0)::equals);
     }
@@ -200,8 +198,7 @@ class RetentionTest {
         RandomHistory history = new RandomHistory(23, 200, 30);
         history.events.removeIf(event -> !event.active());
         EventLog log = history.log(500, 1);
-        RetentionAnswer answer =
-                RUNNER.run(log, analysis(log, RetentionQuestion.ofArrivals(log.span(), Grain.WEEK, 3)));
+        RetentionAnswer answer = answer(log, RetentionQuestion.ofArrivals(log.span(), Grain.WEEK, 3));
         for (int c = 0; c < answer.cohorts().size(); c++) {
             assertThat(answer.triangles().get(0).returned().get(c).get(0))
                     .isEqualTo(answer.cohorts().get(c).size());
@@ -213,9 +210,9 @@ class RetentionTest {
         EventLog log = new RandomHistory(24, 50, 30).log(500, 1);
         for (LocalDate end : List.of(LocalDate.of(2020, 2, 1), LocalDate.of(2030, 2, 1))) {
             RetentionQuestion question = RetentionQuestion.ofArrivals(DayRange.endingBefore(end, 20), Grain.WEEK, 4);
-            RetentionAnswer answer = RUNNER.run(log, analysis(log, question));
+            RetentionAnswer answer = answer(log, question);
             assertThat(answer.cohorts()).allMatch(cohort -> cohort.size() == 0);
-            assertThat(answer.triangles().get(0).pooled())
+            assertThat(answer.triangles().get(0).all().pooled())
                     .allMatch(pooled -> pooled.share().isEmpty());
         }
     }
@@ -264,12 +261,10 @@ class RetentionTest {
 
     private static RetentionAnswer among(EventLog log, PersonCondition who) {
         EventCondition lit = EventCondition.named("beacon_lit", "purchase");
-        return RUNNER.run(
+        return answer(
                 log,
-                analysis(
-                        log,
-                        RetentionQuestion.ofArrivals(log.span(), Grain.WEEK, 5)
-                                .returning(new Returning("lit", Optional.of(lit)))
-                                .among(who)));
+                RetentionQuestion.ofArrivals(log.span(), Grain.WEEK, 5)
+                        .returning(new Returning("lit", Optional.of(lit)))
+                        .among(who));
     }
 }

@@ -36,6 +36,22 @@ class DifferenceTest {
         assertThat(Difference.of(Share.of(0, 10), Share.of(0, 20)).p()).isEqualTo(1);
     }
 
+    /**
+     * Approval of a head of government asked twice of 1,600 people: 944, then 880; 150 only first, 86 only second. A. Agresti,
+     * Categorical Data Analysis, 2nd ed. 2002, section 10.1: difference 0.04, standard error 0.0095, interval 0.02 to 0.06, z = 4.17;
+     * from memory.
+     */
+    @Test
+    void sharesOfTheSamePeopleVaryLessThanOfTwoGroups() {
+        Difference difference = Difference.ofTheSame(1_600, 150, 86);
+        assertThat(difference.value()).isCloseTo(0.04, within(1e-12));
+        assertThat((difference.high() - difference.low()) / 2 / 1.959964).isCloseTo(0.0095, within(0.0001));
+        assertThat(difference.low()).isCloseTo(0.021, within(0.0005));
+        assertThat(difference.p()).isCloseTo(3.1e-5, within(1e-6));
+        assertThat(Difference.ofTheSame(10, 0, 0).p()).isEqualTo(1);
+        assertThat(Difference.ofTheSame(10, 0, 0).high()).isPositive();
+    }
+
     /** With 1 for each person below, the ratio is a mean and its error that of the mean. */
     @Test
     void aMeanIsARatioToPeople() {

@@ -1,0 +1,42 @@
+package coldtide.core.retention;
+
+import coldtide.core.retention.RetentionAnswer.Cohort;
+import java.util.List;
+
+/**
+ * What is complete of some rows, cohorts or groups: by row and column the members of whom it can be said, and how many of them came
+ * back; and of everybody together.
+ */
+record Counted(long[][] size, long[][] back, long[] allSize, long[] allBack) {
+    /** A row a cohort: its members where the column is complete, else nobody. */
+    static Counted ofCohorts(List<Cohort> cohorts, long[][] returned, int columns) {
+        long[][] size = new long[returned.length][columns];
+        long[][] back = new long[returned.length][columns];
+        for (int cohort = 0; cohort < returned.length; cohort++) {
+            for (int column = 0; column < columns && cohorts.get(cohort).isCompleteAt(column); column++) {
+                size[cohort][column] = cohorts.get(cohort).size();
+                back[cohort][column] = returned[cohort][column];
+            }
+        }
+        return new Counted(size, back, sum(size, columns), sum(back, columns));
+    }
+
+    /** A row a group: in each column those of the cohorts complete there. */
+    Counted ofGroups(Counted... groups) {
+        long[][] size = new long[groups.length][];
+        long[][] back = new long[groups.length][];
+        for (int group = 0; group < groups.length; group++) {
+            size[group] = groups[group].allSize;
+            back[group] = groups[group].allBack;
+        }
+        return new Counted(size, back, allSize, allBack);
+    }
+
+    private static long[] sum(long[][] rows, int columns) {
+        long[] sum = new long[columns];
+        for (long[] row : rows) {
+            Sums.add(sum, row);
+        }
+        return sum;
+    }
+}

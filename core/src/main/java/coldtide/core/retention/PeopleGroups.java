@@ -1,0 +1,143 @@
+package coldtide.core.retention;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import coldtide.core.measure.MeasureAnswer.Kind;
+import coldtide.core.measure.MeasureAnswer.Part;
+import coldtide.core.measure.PeopleAnswer;
+import coldtide.core.measure.PeopleCount;
+import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.measure.Split.NamedPeople;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.PersonCondition;
+import coldtide.core.who.Value;
+import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** The groups that a split puts people into, ready for shards. Group 0 is everybody, whatever the split. */
+abstract class PeopleGroups {
+    /** Everybody alone. */
+    static final PeopleGroups NONE = new PeopleGroups(List.of()) {
+        @Override
+        Cursor over(Shard shard) {
+            return (person, into) -> 1;
+        }
+    };
+
+    /** Says in which groups a person is. */
+    interface Cursor {
+        /**
+         * @param into takes the numbers of the groups, that of everybody first
+         * @return how many they are
+         */
+        int of(int person, int[] into);
+    }
+
+    private final List<Part> parts;
+
+    private PeopleGroups(List<Part> parts) {
+        this.parts = List.copyOf(parts);
+    }
+
+    /** What the groups after that of everybody hold. */
+    List<Part> parts() {
+        return parts;
+    }
+
+    /** How many there are, everybody among them. */
+    int size() {
+        return parts.size() + 1;
+    }
+
+    abstract Cursor over(Shard shard);
+
+    /** @param followed of whom the most frequent values are told apart */
+    static PeopleGroups of(
+            EventLog log, ScanRunner runner, Conditions conditions, PersonCondition followed, Optional<SplitBy> split) {
+        if (split.isEmpty()) {
+            return NONE;
+        }
+        if (split.get() instanceof SplitBy.People people) {
+            return new Named(log, conditions, people.by().groups());
+        }
+        PeopleQuestion.Split by = ((SplitBy.Property) split.get()).by();
+        PeopleAnswer values =
+                PeopleCount.answer(log, runner, conditions, new PeopleQuestion(followed, Optional.of(by)));
+        return new Valued(log, conditions, by, values);
+    }
+
+    private static Part part(Kind kind) {
+        return new Part(kind, Optional.empty());
+    }
+
+    /** A person has one value, another one, or none: one group each. */
+    private static final class Valued extends PeopleGroups {
+        private final Conditions.Mask values;
+        private final Long2IntOpenHashMap numbers = new Long2IntOpenHashMap();
+        private final int notSet;
+
+        Valued(EventLog log, Conditions conditions, PeopleQuestion.Split by, PeopleAnswer found) {
+            super(parts(found));
+            values = conditions.values(log, by.property(), by.which());
+            found.groups().forEach(group -> numbers.put(Value.of(log.texts(), group.value()), numbers.size() + 1));
+            numbers.defaultReturnValue(numbers.size() + 1);
+            notSet = size() - 1;
+        }
+
+        private static List<Part> parts(PeopleAnswer found) {
+            Stream<Part> told = found.groups().stream().map(group -> new Part(Kind.VALUE, Optional.of(group.value())));
+            List<Part> parts = new ArrayList<>(told.toList());
+            if (found.other() > 0) {
+                parts.add(part(Kind.OTHER));
+            }
+            parts.add(part(Kind.NOT_SET));
+            return parts;
+        }
+
+        @Override
+        Cursor over(Shard shard) {
+            long[] column = values.bits(shard);
+            return (person, into) -> {
+                into[1] = column[person] == Value.NONE ? notSet : numbers.get(column[person]);
+                return 2;
+            };
+        }
+    }
+
+    /** Somebody may be in several groups; who is in none is in the last. */
+    private static final class Named extends PeopleGroups {
+        private final List<Conditions.Mask> masks;
+
+        Named(EventLog log, Conditions conditions, List<NamedPeople> groups) {
+            super(Stream.concat(
+                            groups.stream().map(group -> new Part(Kind.VALUE, Optional.of(group.name()))),
+                            Stream.of(part(Kind.NONE)))
+                    .toList());
+            masks = groups.stream()
+                    .map(group -> conditions.of(log, group.who()))
+                    .toList();
+        }
+
+        @Override
+        Cursor over(Shard shard) {
+            long[][] bits = masks.stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
+            return (person, into) -> {
+                int count = 1;
+                for (int group = 0; group < bits.length; group++) {
+                    if (Bits.has(bits[group], person)) {
+                        into[count++] = group + 1;
+                    }
+                }
+                if (count == 1) {
+                    into[count++] = bits.length + 1;
+                }
+                return count;
+            };
+        }
+    }
+}
