@@ -40,10 +40,15 @@ public record CellPeople(Following following, DayRange cohorts, Optional<Back> r
     }
 
     /** All who started. */
-    static CellPeople started(Following following) {
+    private static CellPeople started(Following following) {
         DayRange range = following.range();
         LocalDate first = following.grain().startOf(range.from());
         return new CellPeople(following, new DayRange(first, range.to()), Optional.empty());
+    }
+
+    /** All of some people who started. */
+    static PersonCondition followed(Following following, PersonCondition among) {
+        return PersonCondition.all(among, started(following).condition());
     }
 
     /** As a condition. */

@@ -8,6 +8,7 @@ import coldtide.core.measure.PeopleAnswer;
 import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split.NamedPeople;
+import coldtide.core.retention.RetentionAnswer.Group;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
@@ -17,6 +18,7 @@ import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
 /** The groups that a split puts people into, ready for shards. Group 0 is everybody, whatever the split. */
@@ -55,6 +57,21 @@ abstract class PeopleGroups {
     }
 
     abstract Cursor over(Shard shard);
+
+    /** A group that is shown, by its number. */
+    record Told(int number, Group group) {}
+
+    /**
+     * The groups to be shown: values, and what is besides them if anybody is in it.
+     *
+     * @param people how many are in each, everybody first
+     */
+    List<Told> told(long... people) {
+        return IntStream.range(1, size())
+                .filter(number -> parts.get(number - 1).kind() == Kind.VALUE || people[number] > 0)
+                .mapToObj(number -> new Told(number, new Group(parts.get(number - 1), people[number])))
+                .toList();
+    }
 
     /** @param followed of whom the most frequent values are told apart */
     static PeopleGroups of(

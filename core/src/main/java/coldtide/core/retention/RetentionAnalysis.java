@@ -2,9 +2,8 @@ package coldtide.core.retention;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
-import coldtide.core.measure.MeasureAnswer.Kind;
+import coldtide.core.retention.PeopleGroups.Told;
 import coldtide.core.retention.RetentionAnswer.Cohort;
-import coldtide.core.retention.RetentionAnswer.Group;
 import coldtide.core.retention.RetentionAnswer.Line;
 import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.retention.RetentionAnswer.Step;
@@ -68,7 +67,8 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     }
 
     static RetentionAnalysis of(EventLog log, ScanRunner runner, Conditions conditions, RetentionQuestion question) {
-        PeopleGroups groups = PeopleGroups.of(log, runner, conditions, question.followed(), question.split());
+        PeopleGroups groups = PeopleGroups.of(
+                log, runner, conditions, CellPeople.followed(question.following(), question.among()), question.split());
         return new RetentionAnalysis(log, conditions, question, groups);
     }
 
@@ -141,25 +141,13 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public RetentionAnswer finish(Partial partial) {
-        int[] shown = IntStream.range(1, groups.size())
-                .filter(group -> isShown(group, partial.size[group]))
-                .toArray();
+        List<Told> told = groups.told(Sums.each(partial.size));
         List<Cohort> cohorts = cohorts(partial.size[0]);
         List<Triangle> triangles = IntStream.range(0, partial.returned.length)
-                .mapToObj(way -> triangle(way, partial, cohorts, shown))
+                .mapToObj(way -> triangle(way, partial, cohorts, told))
                 .toList();
-        List<Group> told = Arrays.stream(shown)
-                .mapToObj(group -> new Group(
-                        groups.parts().get(group - 1),
-                        Arrays.stream(partial.size[group]).sum()))
-                .toList();
-        return new RetentionAnswer(cohorts, triangles, told);
-    }
-
-    /** People without a value are no group if there are none. */
-    private boolean isShown(int group, long... size) {
-        return groups.parts().get(group - 1).kind() == Kind.VALUE
-                || Arrays.stream(size).sum() > 0;
+        return new RetentionAnswer(
+                cohorts, triangles, told.stream().map(Told::group).toList());
     }
 
     private List<Cohort> cohorts(long... size) {
@@ -168,11 +156,12 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                 .toList();
     }
 
-    private Triangle triangle(int way, Partial partial, List<Cohort> cohorts, int... shown) {
+    private Triangle triangle(int way, Partial partial, List<Cohort> cohorts, List<Told> shown) {
         long[][][] returned = partial.returned[way];
         Counted whole = Counted.ofCohorts(cohorts, returned[0], columns.length);
-        Counted[] told = Arrays.stream(shown)
-                .mapToObj(group -> Counted.ofCohorts(cohorts(partial.size[group]), returned[group], columns.length))
+        Counted[] told = shown.stream()
+                .map(group -> Counted.ofCohorts(
+                        cohorts(partial.size[group.number()]), returned[group.number()], columns.length))
                 .toArray(Counted[]::new);
         boolean onceEach = question.following().start().entry() != Entry.EVERY_PERIOD;
         return new Triangle(

@@ -88,9 +88,4 @@ public record RetentionQuestion(
         }
         return true;
     }
-
-    /** All who are followed. */
-    PersonCondition followed() {
-        return PersonCondition.all(among, new PersonCondition.ByRule(CellPeople.started(following)));
-    }
 }

@@ -12,17 +12,15 @@ import java.util.Optional;
  * without any set. By any activity and the calendar it reads only the list of active days; else which rows the events are.
  */
 final class ReturnAges {
-    private static final EventCondition ACTIVE = new EventCondition.Active();
+    static final EventCondition ACTIVE = new EventCondition.Active();
 
-    private final EventLog log;
     private final Shard shard;
     private final Periods periods;
-    private final boolean byCalendar;
-    private final long ageMillis;
     private final int lastAge;
     private final boolean isStart;
     private final long[] rows;
-    private final boolean anyActivity;
+    private final boolean byActiveDays;
+    private final AgeOf ageOf;
 
     /**
      * @param what the events that count; empty for any activity
@@ -36,23 +34,22 @@ final class ReturnAges {
             Following following,
             Optional<EventCondition> what,
             int lastAge) {
-        this.log = log;
         this.shard = shard;
         this.periods = periods;
         this.lastAge = lastAge;
-        byCalendar = following.clock() == Clock.CALENDAR;
-        ageMillis = periods.ageMillis();
         rows = conditions.of(log, what.orElse(ACTIVE)).bits(shard);
-        anyActivity = what.isEmpty();
+        byActiveDays = what.isEmpty() && following.clock() == Clock.CALENDAR;
+        ageOf = new AgeOf(log, shard, periods, following.clock());
         isStart = following.isStart(what);
     }
 
     /** The ages at which a person came back after a start. */
     long of(int person, int cohort, int start) {
-        if (!byCalendar) {
-            return byOwnClock(person, start);
+        if (byActiveDays) {
+            return byActiveDays(person, cohort, start);
         }
-        return anyActivity ? byActiveDays(person, cohort, start) : byCalendar(person, cohort, start);
+        ageOf.from(cohort, start);
+        return byRows(person, start);
     }
 
     /** Of the start's own day only what comes after it counts, which its day alone does not tell. */
@@ -87,25 +84,11 @@ final class ReturnAges {
         return isStart ? start : start + 1;
     }
 
-    private long byCalendar(int person, int cohort, int start) {
+    private long byRows(int person, int start) {
         long ages = 0;
         int end = shard.eventFrom[person + 1];
         for (int row = Bits.next(rows, firstThatCounts(start), end); row < end; row = Bits.next(rows, row + 1, end)) {
-            int age = periods.ofDay(shard.eventDay[row]) - cohort;
-            if (age > lastAge) {
-                break;
-            }
-            ages |= 1L << age;
-        }
-        return ages;
-    }
-
-    private long byOwnClock(int person, int start) {
-        long ages = 0;
-        long since = log.millisAt(shard, start);
-        int end = shard.eventFrom[person + 1];
-        for (int row = Bits.next(rows, firstThatCounts(start), end); row < end; row = Bits.next(rows, row + 1, end)) {
-            long age = (log.millisAt(shard, row) - since) / ageMillis;
+            int age = ageOf.row(row);
             if (age > lastAge) {
                 break;
             }

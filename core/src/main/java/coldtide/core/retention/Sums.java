@@ -1,8 +1,15 @@
 package coldtide.core.retention;
 
+import java.util.Arrays;
+
 /** Adds arrays of counts of the same shape. */
 final class Sums {
     private Sums() {}
+
+    /** The sum of each row. */
+    static long[] each(long[][] rows) {
+        return Arrays.stream(rows).mapToLong(row -> Arrays.stream(row).sum()).toArray();
+    }
 
     static void add(long[] into, long[] from) {
         for (int i = 0; i < into.length; i++) {
@@ -19,6 +26,16 @@ final class Sums {
     static void add(long[][][] into, long[][][] from) {
         for (int i = 0; i < into.length; i++) {
             add(into[i], from[i]);
+        }
+    }
+
+    static void add(double[][][] into, double[][][] from) {
+        for (int i = 0; i < into.length; i++) {
+            for (int j = 0; j < into[i].length; j++) {
+                for (int k = 0; k < into[i][j].length; k++) {
+                    into[i][j][k] += from[i][j][k];
+                }
+            }
         }
     }
 }

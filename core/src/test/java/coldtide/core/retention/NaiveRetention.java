@@ -69,7 +69,7 @@ record NaiveRetention(
         return ages;
     }
 
-    private long age(Event start, Event event) {
+    long age(Event start, Event event) {
         if (clock == Clock.OWN) {
             int hours = grain == Grain.DAY ? 24 : grain == Grain.WEEK ? 7 * 24 : 30 * 24;
             return (event.timeMillis() - start.timeMillis()) / (hours * 3_600_000L);
