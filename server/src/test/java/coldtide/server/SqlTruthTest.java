@@ -188,8 +188,7 @@ class SqlTruthTest {
     void everyCellOfTheTriangleIsWhatSqlSays(String grain, String unit, int ages, String cameBack, String amongDoers)
             throws SQLException {
         Map<String, Object> question = new HashMap<>();
-        question.put("range", Map.of("from", "2026-03-12", "to", "2026-06-20"));
-        question.put("grain", grain);
+        question.put("following", Map.of("range", Map.of("from", "2026-03-12", "to", "2026-06-20"), "grain", grain));
         question.put("ages", ages);
         question.put(
                 "returns",
@@ -248,12 +247,20 @@ class SqlTruthTest {
             String grain, String unit, int ages, String start, String entry, String clock, String counting, String back)
             throws SQLException {
         Map<String, Object> question = new HashMap<>();
-        question.put("range", Map.of("from", "2026-04-02", "to", "2026-06-13"));
-        question.put("grain", grain);
+        question.put(
+                "following",
+                Map.of(
+                        "range",
+                        Map.of("from", "2026-04-02", "to", "2026-06-13"),
+                        "grain",
+                        grain,
+                        "start",
+                        Map.of("event", start),
+                        "entry",
+                        entry,
+                        "clock",
+                        clock));
         question.put("ages", ages);
-        question.put("start", Map.of("event", start));
-        question.put("entry", entry);
-        question.put("clock", clock);
         question.put("counting", counting);
         question.put("returns", List.of(named(back)));
         JsonNode answer = Caller.demo()

@@ -25,6 +25,10 @@ public record Costs(List<Paid> paid) {
      */
     public record Cost(int days, long micros, int unconverted) {}
 
+    public static Costs of(Stream<Paid> paid) {
+        return new Costs(paid.toList());
+    }
+
     Stream<String> channels(DayRange range) {
         return paid.stream()
                 .filter(each -> range.contains(each.day()))
@@ -32,7 +36,7 @@ public record Costs(List<Paid> paid) {
                 .distinct();
     }
 
-    Cost of(String channel, DayRange range, ExchangeRates rates) {
+    public Cost of(String channel, DayRange range, ExchangeRates rates) {
         int days = 0;
         int unconverted = 0;
         long micros = 0;

@@ -76,7 +76,12 @@ class SecuritySetup {
                 .hasRole(READER)
                 .requestMatchers("/api/questions/*")
                 .hasRole(READER)
-                .requestMatchers(POST, "/api/apps/*/tide-table", "/api/apps/*/retention", "/api/apps/*/people-count")
+                .requestMatchers(
+                        POST,
+                        "/api/apps/*/tide-table",
+                        "/api/apps/*/retention",
+                        "/api/apps/*/retention/*",
+                        "/api/apps/*/people-count")
                 .hasRole(READER)
                 .requestMatchers(
                         POST,

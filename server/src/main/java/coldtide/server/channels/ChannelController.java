@@ -4,7 +4,6 @@ import coldtide.core.channel.Arrivals;
 import coldtide.core.channel.ChannelRule;
 import coldtide.core.channel.ChannelRules;
 import coldtide.core.channel.Costs;
-import coldtide.core.log.Money;
 import coldtide.core.time.DayRange;
 import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
@@ -186,10 +185,7 @@ class ChannelController {
     @PostMapping("/arrivals")
     Answered<Arrivals> arrivals(@PathVariable String app, @Valid @RequestBody ArrivalsAsk ask) {
         return asking.ask(app, asked -> {
-            Costs paid = new Costs(costs.ofApp(asked.app().id()).stream()
-                    .map(each ->
-                            new Costs.Paid(each.channel(), each.day(), Money.microsOf(each.amount()), each.currency()))
-                    .toList());
+            Costs paid = Costs.of(costs.ofApp(asked.app().id()).stream().map(ChannelCost::paid));
             return Arrivals.of(
                     asked.log(),
                     asked.runner(),

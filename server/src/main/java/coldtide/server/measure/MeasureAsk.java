@@ -12,6 +12,7 @@ import coldtide.core.who.EventCondition;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.http.Problem;
 import coldtide.server.who.ConditionReader;
+import coldtide.server.who.GroupAsk;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -100,12 +101,7 @@ record MeasureAsk(
             @Schema(types = {"array", "null"}) List<String> values,
             @Schema(types = {"integer", "null"}) Integer top,
 
-            @Schema(types = {"array", "null"}) List<@Valid OneGroup> people) {}
-
-    /** @param who a condition on people */
-    record OneGroup(
-            @NotNull String name,
-            @NotNull @Schema(implementation = Map.class) JsonNode who) {}
+            @Schema(types = {"array", "null"}) List<@Valid GroupAsk> people) {}
 
     MeasureQuestion question(Asked asked, ConditionReader reader) {
         return new MeasureQuestion(
@@ -187,12 +183,7 @@ record MeasureAsk(
                 throw Problem.badField(field, "A split is by a property or by groups of people.");
             }
             if (one.people() != null) {
-                made.add(placed(
-                        field,
-                        () -> new Split.ByPeople(each(
-                                one.people(),
-                                (at, group) -> new Split.NamedPeople(
-                                        group.name(), reader.people(group.who(), field + ".people[" + at + "]"))))));
+                made.add(placed(field, () -> GroupAsk.split(one.people(), reader, field + ".people")));
             } else if (reader.knows(one.property(), field + ".property")) {
                 made.add(placed(
                         field,

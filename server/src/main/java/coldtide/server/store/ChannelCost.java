@@ -1,5 +1,7 @@
 package coldtide.server.store;
 
+import coldtide.core.channel.Costs;
+import coldtide.core.log.Money;
 import jakarta.persistence.Column;
 import jakarta.persistence.Embeddable;
 import jakarta.persistence.EmbeddedId;
@@ -38,11 +40,7 @@ public class ChannelCost {
         return key.day();
     }
 
-    public BigDecimal amount() {
-        return amount;
-    }
-
-    public String currency() {
-        return currency;
+    public Costs.Paid paid() {
+        return new Costs.Paid(channel(), day(), Money.microsOf(amount), currency);
     }
 }

@@ -9,7 +9,6 @@ import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.Window;
 import coldtide.server.http.Problem;
 import java.time.Duration;
-import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -217,8 +216,12 @@ public final class ConditionReader {
         if (part.has("segment")) {
             return segment(part);
         }
+        if (part.has("followed")) {
+            return part.made(() -> FollowedReader.cell(part, this::event).condition());
+        }
         throw part.fault(
-                "is no condition on people; it needs one of all, either, not, did, firstDid, property, segment");
+                "is no condition on people; it needs one of all, either, not, did, firstDid, followed, property,"
+                        + " segment");
     }
 
     private EventCondition event(Part part) {
@@ -295,15 +298,6 @@ public final class ConditionReader {
             return when.made(() -> new Window.OfPerson((int) when.whole("fromDay", 0), to));
         }
         when.only("from", "to");
-        return when.made(() -> new Window.Days(new DayRange(day(when, "from"), day(when, "to"))));
-    }
-
-    private static LocalDate day(Part when, String name) {
-        String text = when.text(name);
-        try {
-            return LocalDate.parse(text);
-        } catch (DateTimeParseException e) {
-            throw when.fault(name, "is no day like 2026-07-14: \"" + Part.shown(text) + "\"");
-        }
+        return when.made(() -> new Window.Days(when.range()));
     }
 }

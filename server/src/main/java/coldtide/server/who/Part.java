@@ -1,11 +1,16 @@
 package coldtide.server.who;
 
+import coldtide.core.time.DayRange;
 import coldtide.server.http.Problem;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 
 /** One object of a condition's JSON, and where it stands. */
@@ -116,12 +121,36 @@ final class Part {
 
     String word(String name, Set<String> words) {
         JsonNode value = json.get(name);
-        if (!value.isValueNode() || !words.contains(value.asString())) {
+        if (value == null || !value.isValueNode() || !words.contains(value.asString())) {
             throw fault(
                     name,
                     "must be " + String.join(" or ", words.stream().sorted().toList()));
         }
         return value.asString();
+    }
+
+    /** The days from "from" to before "to". */
+    DayRange range() {
+        return new DayRange(day("from"), day("to"));
+    }
+
+    private LocalDate day(String name) {
+        String text = text(name);
+        try {
+            return LocalDate.parse(text);
+        } catch (DateTimeParseException e) {
+            throw fault(name, "is no day like 2026-07-14: \"" + shown(text) + "\"");
+        }
+    }
+
+    /** A word for each of some values; {@code otherwise} if it is not there. */
+    <E extends Enum<E>> E oneOf(String name, Class<E> words, E otherwise) {
+        if (!has(name) && otherwise != null) {
+            return otherwise;
+        }
+        Set<String> known =
+                Arrays.stream(words.getEnumConstants()).map(Enum::name).collect(Collectors.toSet());
+        return Enum.valueOf(words, word(name, known));
     }
 
     /** What the core refuses, with the place. */

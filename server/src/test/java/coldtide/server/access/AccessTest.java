@@ -127,17 +127,19 @@ class AccessTest {
         assertField(
                 caller.postText(
                         "/api/apps/gullcombe/retention",
-                        "{\"range\":{\"from\":\"2026-06-01\",\"to\":\"2026-05-01\"},\"grain\":\"DAY\",\"ages\":7}"),
-                "range",
+                        "{\"following\":{\"range\":{\"from\":\"2026-06-01\",\"to\":\"2026-05-01\"},\"grain\":\"DAY\"},\"ages\":7}"),
+                "following.range",
                 "must end after it begins");
         assertField(
                 caller.postText(
                         "/api/apps/gullcombe/retention",
-                        "{\"range\":{\"from\":\"2026-05-01\",\"to\":\"2026-06-01\"},\"grain\":\"DAY\",\"ages\":700}"),
+                        "{\"following\":{\"range\":{\"from\":\"2026-05-01\",\"to\":\"2026-06-01\"},\"grain\":\"DAY\"},\"ages\":700}"),
                 null,
                 "not 700");
         assertField(
-                caller.postText("/api/apps/gullcombe/retention", "{\"grain\":\"FORTNIGHT\"}"), "grain", "\"grain\"");
+                caller.postText("/api/apps/gullcombe/retention", "{\"following\":{\"grain\":\"FORTNIGHT\"}}"),
+                "following.grain",
+                "grain\"");
         assertField(
                 caller.post(
                         "/api/apps",

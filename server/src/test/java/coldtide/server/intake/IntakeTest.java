@@ -98,7 +98,7 @@ class IntakeTest {
         Map<String, Object> tide = Map.of("range", range, "compared", range, "grain", "WEEK");
         assertThat(answer(caller.post("/api/apps/" + app + "/tide-table", tide)))
                 .isEqualTo(answer(caller.post("/api/apps/gullcombe/tide-table", tide)));
-        Map<String, Object> retention = Map.of("range", range, "grain", "DAY", "ages", 30);
+        Map<String, Object> retention = Map.of("following", Map.of("range", range, "grain", "DAY"), "ages", 30);
         assertThat(answer(caller.post("/api/apps/" + app + "/retention", retention)))
                 .isEqualTo(answer(caller.post("/api/apps/gullcombe/retention", retention)));
     }

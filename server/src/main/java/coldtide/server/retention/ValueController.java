@@ -1,0 +1,201 @@
+package coldtide.server.retention;
+
+import coldtide.core.channel.ChannelRules;
+import coldtide.core.channel.Costs;
+import coldtide.core.measure.MeasureAnswer.Kind;
+import coldtide.core.retention.Following;
+import coldtide.core.retention.RetentionAnswer.Group;
+import coldtide.core.retention.Start;
+import coldtide.core.retention.ValueAnalysis;
+import coldtide.core.retention.ValueAnswer;
+import coldtide.core.retention.ValueQuestion;
+import coldtide.core.retention.Worth;
+import coldtide.core.stats.Mean;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import coldtide.core.who.PersonCondition.Which;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.Asking.Asked;
+import coldtide.server.http.Problem;
+import coldtide.server.store.ChannelCost;
+import coldtide.server.store.ChannelCostRepository;
+import coldtide.server.who.ConditionReader;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** Answers over HTTP what people had brought by each age. */
+@RestController
+class ValueController {
+    private final Asking asking;
+    private final ChannelCostRepository costs;
+
+    ValueController(Asking asking, ChannelCostRepository costs) {
+        this.asking = asking;
+        this.costs = costs;
+    }
+
+    /**
+     * What is added up.
+     *
+     * @param what a condition on events, where they are counted
+     * @param property where a number is summed
+     */
+    record WorthAsk(
+            @NotNull Worth.Kind kind,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode what,
+
+            @Schema(types = {"string", "null"}) String property) {
+        Worth worth(Asked asked, ConditionReader reader) {
+            if (property != null && !asked.log().hasNumbers(property)) {
+                throw Problem.badField("worth.property", "No event has a number named \"" + property + "\".");
+            }
+            return new Worth(
+                    kind,
+                    FollowingAsk.events(reader, what, "worth.what").orElse(EventCondition.ANY),
+                    property == null ? "" : property);
+        }
+    }
+
+    /**
+     * The question.
+     *
+     * @param ages the last age
+     * @param among a condition on people; null for everybody
+     * @param split null for none
+     * @param lenient whether what is not there is left out and said
+     */
+    record ValueAsk(
+            @NotNull @Valid FollowingAsk following,
+            int ages,
+            @NotNull @Valid WorthAsk worth,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = Map.class)
+            JsonNode among,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = SplitAsk.class)
+            @Valid
+            SplitAsk split,
+
+            @Schema(types = {"boolean", "null"}) Boolean lenient) {
+        ValueQuestion question(Asked asked, ConditionReader reader) {
+            return new ValueQuestion(
+                    following.following(reader),
+                    ages,
+                    worth.worth(asked, reader),
+                    reader.among(among),
+                    SplitAsk.of(split, reader));
+        }
+
+        /** Whether groups are new people by their channel, all of them, so that what the channels cost was paid for them. */
+        private boolean isByChannel(Following following, PersonCondition people) {
+            return following.start().equals(Start.ARRIVAL)
+                    && people.equals(PersonCondition.EVERYBODY)
+                    && split != null
+                    && ChannelRules.CHANNEL.equals(split.property())
+                    && split.value() != Which.LATEST;
+        }
+    }
+
+    /**
+     * What was brought.
+     *
+     * @param currency null where it is no money
+     * @param sums by cohort and age, of all its members together
+     * @param pooled by age, of each member
+     * @param lines by group and age
+     * @param costs by group: what one new person cost, in the app's currency; null where that is not known
+     * @param withoutRate amounts in no sum since their currency had no rate on the day
+     */
+    record ValueView(
+            @Schema(types = {"string", "null"}) String currency,
+            List<CohortView> cohorts,
+            List<List<Double>> sums,
+            List<MeanView> pooled,
+            List<FollowedGroup> groups,
+            List<List<MeanView>> lines,
+            @Schema(types = {"array", "null"}) List<CostView> costs,
+            long withoutRate,
+            List<String> events,
+            List<String> leftOut) {}
+
+    /** What one new person cost. */
+    record CostView(@Schema(types = {"number", "null"}) Double each) {}
+
+    /** Of each of some people; without people there is no value, of one no interval. */
+    record MeanView(
+            long people,
+            @Schema(types = {"number", "null"}) Double value,
+            @Schema(types = {"number", "null"}) Double low,
+            @Schema(types = {"number", "null"}) Double high) {
+        static List<MeanView> of(List<Optional<Mean>> line) {
+            return line.stream()
+                    .map(mean -> new MeanView(
+                            mean.map(Mean::people).orElse(0L),
+                            mean.map(Mean::value).orElse(null),
+                            mean.map(Mean::low).filter(Double::isFinite).orElse(null),
+                            mean.map(Mean::high).filter(Double::isFinite).orElse(null)))
+                    .toList();
+        }
+    }
+
+    @PostMapping(path = "/api/apps/{app}/retention/value", produces = MediaType.APPLICATION_JSON_VALUE)
+    Answered<ValueView> ask(@PathVariable String app, @Valid @RequestBody ValueAsk ask) {
+        return asking.ask(app, asked -> {
+            ConditionReader reader = asked.reader(ask.lenient());
+            ValueQuestion question = ask.question(asked, reader);
+            ValueAnswer answer = ValueAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), question);
+            boolean money = question.worth().kind().isMoney();
+            boolean paid = money && ask.isByChannel(question.following(), question.among());
+            return new ValueView(
+                    money ? asked.log().settings().rates().target() : null,
+                    CohortView.of(answer.cohorts()),
+                    answer.sums(),
+                    MeanView.of(answer.all()),
+                    FollowedGroup.of(answer.groups()),
+                    answer.lines().stream().map(MeanView::of).toList(),
+                    paid ? costs(asked, question.following(), answer.groups()) : null,
+                    answer.withoutRate(),
+                    RetentionView.names(asked),
+                    reader.leftOut());
+        });
+    }
+
+    private List<CostView> costs(Asked asked, Following following, List<Group> groups) {
+        Costs paid = Costs.of(costs.ofApp(asked.app().id()).stream().map(ChannelCost::paid));
+        return groups.stream()
+                .map(group -> new CostView(cost(asked, following, group, paid)))
+                .toList();
+    }
+
+    /** Known only where it is of every day and all of it could be converted. */
+    private static Double cost(Asked asked, Following following, Group group, Costs paid) {
+        if (group.part().kind() != Kind.VALUE || group.size() == 0) {
+            return null;
+        }
+        Costs.Cost cost = paid.of(
+                group.part().value().orElseThrow(),
+                following.range(),
+                asked.log().settings().rates());
+        boolean whole = cost.days() == following.range().days() && cost.unconverted() == 0;
+        return whole ? cost.micros() / 1e6 / group.size() : null;
+    }
+}

@@ -1,0 +1,56 @@
+package coldtide.server.who;
+
+import coldtide.core.retention.Ages;
+import coldtide.core.retention.CellPeople;
+import coldtide.core.retention.CellPeople.Back;
+import coldtide.core.retention.Clock;
+import coldtide.core.retention.Following;
+import coldtide.core.retention.Start;
+import coldtide.core.retention.Start.Entry;
+import coldtide.core.time.DayRange;
+import coldtide.core.time.Grain;
+import coldtide.core.who.EventCondition;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** Reads whom cells of a retention triangle count. */
+final class FollowedReader {
+    private FollowedReader() {}
+
+    /** @param event reads a condition on events */
+    static CellPeople cell(Part part, Function<Part, EventCondition> event) {
+        part.only("followed", "cohorts", "cameBack", "stayedAway");
+        Following following = following(part.inner("followed"), event);
+        DayRange cohorts = part.has("cohorts")
+                ? part.inner("cohorts").only("from", "to").range()
+                : new DayRange(
+                        following.grain().startOf(following.range().from()),
+                        following.range().to());
+        if (part.has("cameBack") && part.has("stayedAway")) {
+            throw part.fault("has both cameBack and stayedAway");
+        }
+        Optional<Back> back = part.has("cameBack")
+                ? Optional.of(back(part.inner("cameBack"), true, event))
+                : part.has("stayedAway") ? Optional.of(back(part.inner("stayedAway"), false, event)) : Optional.empty();
+        return new CellPeople(following, cohorts, back);
+    }
+
+    private static Following following(Part part, Function<Part, EventCondition> event) {
+        part.only("range", "grain", "start", "entry", "clock");
+        return new Following(
+                part.inner("range").only("from", "to").range(),
+                part.oneOf("grain", Grain.class, null),
+                part.oneOf("clock", Clock.class, Clock.CALENDAR),
+                new Start(events(part, "start", event), part.oneOf("entry", Entry.class, Entry.FIRST_EVER)));
+    }
+
+    private static Back back(Part part, boolean came, Function<Part, EventCondition> event) {
+        part.only("with", "fromAge", "toAge");
+        int from = (int) part.whole("fromAge", 0);
+        return new Back(events(part, "with", event), new Ages(from, (int) part.whole("toAge", from)), came);
+    }
+
+    private static Optional<EventCondition> events(Part part, String name, Function<Part, EventCondition> event) {
+        return part.has(name) ? Optional.of(event.apply(part.inner(name))) : Optional.empty();
+    }
+}
