@@ -6,7 +6,7 @@ import {
   useMutation,
   useQuery,
 } from '@tanstack/react-query';
-import type { EventCondition, PersonCondition } from '../words/conditions';
+import type { PersonCondition } from '../words/conditions';
 import { answered, api, ProblemError } from './client';
 import type { components } from './schema.generated';
 
@@ -21,24 +21,7 @@ export type RailView = Schemas['RailView'];
 export type VersionView = Schemas['VersionView'];
 export type TideTableView = Schemas['TideTableView'];
 export type RowView = Schemas['RowView'];
-export type RetentionView = Schemas['RetentionView'];
-export type CohortView = Schemas['CohortView'];
-export type PooledView = Schemas['PooledView'];
-export type ApartView = Schemas['ApartView'];
-export type TriangleView = Schemas['TriangleView'];
 export type TideTableAsk = Pick<Schemas['TideTableAsk'], 'range' | 'compared' | 'grain'> & {
-  among: PersonCondition;
-};
-export type Ages = Schemas['Ages'];
-export type StartEntry = NonNullable<Schemas['RetentionAsk']['entry']>;
-export type Clock = NonNullable<Schemas['RetentionAsk']['clock']>;
-export type Counting = NonNullable<Schemas['RetentionAsk']['counting']>;
-export type RetentionAsk = Pick<
-  Schemas['RetentionAsk'],
-  'range' | 'grain' | 'ages' | 'entry' | 'clock' | 'counting' | 'within'
-> & {
-  start: EventCondition | null;
-  returns: { name: string; what: EventCondition | null }[];
   among: PersonCondition;
 };
 export type NewApp = Schemas['NewApp'];
@@ -111,22 +94,6 @@ export function useTideTable(app: string, question: TideTableAsk | undefined) {
         api.POST('/api/apps/{app}/tide-table', {
           params: { path: { app } },
           body: { ...question, lenient: true } as unknown as Schemas['TideTableAsk'],
-          signal,
-        }),
-      ),
-    enabled: question !== undefined,
-    placeholderData: keepPreviousData,
-  });
-}
-
-export function useRetention(app: string, question: RetentionAsk | undefined) {
-  return useQuery({
-    queryKey: [...appKey(app), 'retention', question],
-    queryFn: ({ signal }) =>
-      answered(
-        api.POST('/api/apps/{app}/retention', {
-          params: { path: { app } },
-          body: { ...question, lenient: true } as unknown as Schemas['RetentionAsk'],
           signal,
         }),
       ),

@@ -189,7 +189,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_6"];
+        post: operations["ask_9"];
         delete?: never;
         options?: never;
         head?: never;
@@ -509,7 +509,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_5"];
+        post: operations["ask_8"];
         delete?: never;
         options?: never;
         head?: never;
@@ -525,7 +525,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_4"];
+        post: operations["ask_7"];
         delete?: never;
         options?: never;
         head?: never;
@@ -573,7 +573,7 @@ export interface paths {
         };
         get: operations["find"];
         put?: never;
-        post: operations["ask_3"];
+        post: operations["ask_6"];
         delete?: never;
         options?: never;
         head?: never;
@@ -638,6 +638,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["ask_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/retention/early": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/retention/survival": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/retention/value": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -889,6 +937,14 @@ export interface components {
             /** Format: int32 */
             to: number;
         };
+        AheadView: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            share: number;
+        };
         AnsweredActivityChange: {
             answer: components["schemas"]["ActivityChange"];
             foot: components["schemas"]["Foot"];
@@ -899,6 +955,10 @@ export interface components {
         };
         AnsweredContrastView: {
             answer: components["schemas"]["ContrastView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredEarlyView: {
+            answer: components["schemas"]["EarlyView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredListRecordedProperty: {
@@ -933,8 +993,16 @@ export interface components {
             answer: components["schemas"]["RetentionView"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredSurvivalView: {
+            answer: components["schemas"]["SurvivalView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredTideTableView: {
             answer: components["schemas"]["TideTableView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredValueView: {
+            answer: components["schemas"]["ValueView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredWeekHoursAnswer: {
@@ -942,26 +1010,35 @@ export interface components {
             foot: components["schemas"]["Foot"];
         };
         ApartView: {
+            columns: number[][];
             /** Format: int32 */
-            cohort: number;
-            /** Format: int32 */
-            column: number;
-            /** Format: double */
-            difference: number;
-            /** Format: double */
-            high: number;
-            /** Format: double */
-            low: number;
-            /** Format: double */
-            others: number;
-            /** Format: double */
-            share: number;
+            compared: number;
+            surest: components["schemas"]["CellView"][];
         };
         AppView: {
             currency: string;
             key: string;
             name: string;
             zone: string;
+        };
+        AroundColumn: {
+            after: components["schemas"]["PooledView"];
+            before: components["schemas"]["PooledView"];
+            /** Format: double */
+            difference: number | null;
+            /** Format: double */
+            high: number | null;
+            /** Format: double */
+            low: number | null;
+        };
+        AroundView: {
+            /** Format: int32 */
+            across: number;
+            /** Format: int32 */
+            after: number;
+            /** Format: int32 */
+            before: number;
+            columns: components["schemas"]["AroundColumn"][];
         };
         Arrivals: {
             channels: components["schemas"]["Channel"][];
@@ -1033,6 +1110,22 @@ export interface components {
         };
         CatalogueAsk: {
             range: components["schemas"]["DayRange"];
+        };
+        CellView: {
+            /** Format: int32 */
+            column: number;
+            /** Format: double */
+            difference: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            others: number;
+            /** Format: int32 */
+            row: number;
+            /** Format: double */
+            share: number;
         };
         Channel: {
             cost: components["schemas"]["BothCost"];
@@ -1109,11 +1202,24 @@ export interface components {
         CostText: {
             text: string;
         };
+        CostView: {
+            /** Format: double */
+            each: number | null;
+        };
         CourseAsk: {
             /** @enum {string} */
             kind: "EACH" | "CUMULATIVE" | "TRAILING";
             /** Format: int32 */
             periods: number | null;
+        };
+        CurveView: {
+            /** Format: int64 */
+            gone: number;
+            /** Format: int32 */
+            median: number | null;
+            /** Format: int64 */
+            people: number;
+            steps: components["schemas"]["StepView"][];
         };
         DayRange: {
             /** Format: date */
@@ -1130,6 +1236,30 @@ export interface components {
             p: number;
             /** Format: double */
             value: number;
+        };
+        EarlyAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            back: components["schemas"]["Ages"];
+            lenient: boolean | null;
+            range: components["schemas"]["DayRange"];
+            returning: {
+                [key: string]: unknown;
+            } | null;
+        };
+        EarlyView: {
+            events: string[];
+            leftOut: string[];
+            /** Format: int64 */
+            open: number;
+            /** Format: int64 */
+            people: number;
+            /** Format: int64 */
+            returned: number;
+            /** Format: int32 */
+            tests: number;
+            ties: components["schemas"]["TieView"][];
         };
         EnteredMark: {
             /** Format: date-time */
@@ -1210,6 +1340,41 @@ export interface components {
             latest: string;
             property: string;
         };
+        FlatteningView: {
+            /** Format: int32 */
+            from: number;
+            /** Format: double */
+            high: number;
+            /** @enum {string} */
+            kind: "FLAT" | "FALLING" | "UNTOLD";
+            /** Format: int32 */
+            lastAge: number;
+            /** Format: double */
+            loss: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            tolerance: number;
+        };
+        FollowedGroup: {
+            /** @enum {string} */
+            kind: "VALUE" | "OTHER" | "NOT_SET" | "NONE";
+            /** Format: int64 */
+            size: number;
+            value: string | null;
+        };
+        FollowingAsk: {
+            /** @enum {string|null} */
+            clock: "CALENDAR" | "OWN" | null;
+            /** @enum {string|null} */
+            entry: "FIRST_EVER" | "FIRST_IN_RANGE" | "EVERY_PERIOD" | null;
+            /** @enum {string} */
+            grain: "DAY" | "WEEK" | "MONTH";
+            range: components["schemas"]["DayRange"];
+            start: {
+                [key: string]: unknown;
+            } | null;
+        };
         Foot: {
             /** Format: date-time */
             dataTo: string;
@@ -1239,6 +1404,12 @@ export interface components {
             /** Format: int64 */
             people: number;
             value: string;
+        };
+        GroupAsk: {
+            name: string;
+            who: {
+                [key: string]: unknown;
+            };
         };
         GroupView: {
             parts: components["schemas"]["PartView"][];
@@ -1410,6 +1581,16 @@ export interface components {
             /** Format: date */
             to: string;
         };
+        MeanView: {
+            /** Format: double */
+            high: number | null;
+            /** Format: double */
+            low: number | null;
+            /** Format: int64 */
+            people: number;
+            /** Format: double */
+            value: number | null;
+        };
         MeasureAsk: {
             among: {
                 [key: string]: unknown;
@@ -1480,12 +1661,6 @@ export interface components {
             name: string;
             text: string;
         };
-        OneGroup: {
-            name: string;
-            who: {
-                [key: string]: unknown;
-            };
-        };
         OneMeasure: {
             /** @enum {string} */
             kind: "EVENTS" | "PEOPLE" | "SESSIONS" | "EACH" | "SHARE" | "SUM" | "MEAN" | "PERCENTILE" | "LEAST" | "MOST" | "DISTINCT";
@@ -1498,7 +1673,7 @@ export interface components {
             } | null;
         };
         OneSplit: {
-            people: components["schemas"]["OneGroup"][] | null;
+            people: components["schemas"]["GroupAsk"][] | null;
             property: string | null;
             /** Format: int32 */
             top: number | null;
@@ -1586,6 +1761,24 @@ export interface components {
             share: number | null;
             /** Format: int64 */
             size: number;
+        };
+        ProjectionView: {
+            ahead: components["schemas"]["AheadView"][];
+            /** Format: double */
+            alpha: number;
+            /** Format: double */
+            beta: number;
+            foretold: components["schemas"]["AheadView"][];
+            /** Format: int32 */
+            from: number;
+            /** Format: double */
+            meanError: number | null;
+            /** Format: double */
+            spread: number;
+            /** Format: int32 */
+            testedFrom: number | null;
+            /** Format: double */
+            worst: number | null;
         };
         PropertyWord: {
             name: string;
@@ -1754,26 +1947,23 @@ export interface components {
             among: {
                 [key: string]: unknown;
             } | null;
-            /** @enum {string|null} */
-            clock: "CALENDAR" | "OWN" | null;
+            /** Format: date */
+            around: string | null;
             /** @enum {string|null} */
             counting: "AT" | "OR_LATER" | "WITHIN" | null;
-            /** @enum {string|null} */
-            entry: "FIRST_EVER" | "FIRST_IN_RANGE" | "EVERY_PERIOD" | null;
-            /** @enum {string} */
-            grain: "DAY" | "WEEK" | "MONTH";
+            following: components["schemas"]["FollowingAsk"];
             lenient: boolean | null;
-            range: components["schemas"]["DayRange"];
             returns: components["schemas"]["WayAsk"][] | null;
-            start: {
-                [key: string]: unknown;
-            } | null;
+            split: components["schemas"]["SplitAsk"];
+            /** Format: double */
+            tolerance: number | null;
             within: components["schemas"]["Ages"][] | null;
         };
         RetentionView: {
             cohorts: components["schemas"]["CohortView"][];
             columns: components["schemas"]["Ages"][];
             events: string[];
+            groups: components["schemas"]["FollowedGroup"][];
             leftOut: string[];
             triangles: components["schemas"]["TriangleView"][];
         };
@@ -1866,6 +2056,14 @@ export interface components {
             name: string;
             password: string;
         };
+        SplitAsk: {
+            people: components["schemas"]["GroupAsk"][] | null;
+            property: string | null;
+            /** Format: int32 */
+            top: number | null;
+            /** @enum {string|null} */
+            value: "FIRST" | "LATEST" | null;
+        };
         Step: {
             /** Format: double */
             share: number;
@@ -1878,12 +2076,56 @@ export interface components {
             /** Format: date-time */
             starts: string;
         };
+        StepView: {
+            /** Format: int64 */
+            atRisk: number;
+            /** Format: int32 */
+            day: number;
+            /** Format: int64 */
+            gone: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            share: number;
+        };
+        SurvivalAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            following: components["schemas"]["FollowingAsk"];
+            lenient: boolean | null;
+            /** Format: int32 */
+            quietDays: number;
+            split: components["schemas"]["SplitAsk"];
+        };
+        SurvivalView: {
+            all: components["schemas"]["CurveView"];
+            events: string[];
+            groups: components["schemas"]["FollowedGroup"][];
+            leftOut: string[];
+            lines: components["schemas"]["CurveView"][];
+            test: components["schemas"]["TestView"];
+            /** Format: int64 */
+            tooYoung: number;
+        };
         TableView: {
             /** Format: int64 */
             active: number | null;
             groups: components["schemas"]["GroupView"][];
             measures: components["schemas"]["ValuesView"][];
             periods: components["schemas"]["Period"][];
+        };
+        TestView: {
+            /** Format: double */
+            chiSquared: number;
+            /** Format: int32 */
+            degrees: number;
+            expected: number[];
+            observed: number[];
+            /** Format: double */
+            p: number;
         };
         TideTableAsk: {
             among: {
@@ -1905,14 +2147,65 @@ export interface components {
             /** Format: int64 */
             unconverted: number;
         };
-        TriangleView: {
-            apart: number[][];
+        TieView: {
+            /** Format: double */
+            adjusted: number;
             /** Format: int32 */
-            compared: number;
+            days: number;
+            /** Format: int64 */
+            did: number;
+            /** Format: int64 */
+            didBack: number;
+            /** Format: double */
+            difference: number;
+            event: string;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: int64 */
+            others: number;
+            /** Format: int64 */
+            othersBack: number;
+            /** Format: double */
+            strength: number;
+            /** Format: int32 */
+            times: number;
+        };
+        TriangleView: {
+            apart: components["schemas"]["ApartView"];
+            around: components["schemas"]["AroundView"];
+            flattening: components["schemas"]["FlatteningView"];
+            groupsApart: components["schemas"]["ApartView"];
+            lines: components["schemas"]["PooledView"][][];
             name: string;
             pooled: components["schemas"]["PooledView"][];
+            projection: components["schemas"]["ProjectionView"];
             returned: number[][];
-            surest: components["schemas"]["ApartView"][];
+        };
+        ValueAsk: {
+            /** Format: int32 */
+            ages: number;
+            among: {
+                [key: string]: unknown;
+            } | null;
+            following: components["schemas"]["FollowingAsk"];
+            lenient: boolean | null;
+            split: components["schemas"]["SplitAsk"];
+            worth: components["schemas"]["WorthAsk"];
+        };
+        ValueView: {
+            cohorts: components["schemas"]["CohortView"][];
+            costs: components["schemas"]["CostView"][] | null;
+            currency: string | null;
+            events: string[];
+            groups: components["schemas"]["FollowedGroup"][];
+            leftOut: string[];
+            lines: components["schemas"]["MeanView"][][];
+            pooled: components["schemas"]["MeanView"][];
+            sums: number[][];
+            /** Format: int64 */
+            withoutRate: number;
         };
         ValuesView: {
             all: components["schemas"]["LineView"];
@@ -1957,6 +2250,14 @@ export interface components {
             events: components["schemas"]["EventWord"][];
             properties: components["schemas"]["PropertyWord"][];
             segments: components["schemas"]["SegmentWord"][];
+        };
+        WorthAsk: {
+            /** @enum {string} */
+            kind: "NET" | "GROSS" | "PURCHASE" | "AD" | "SUBSCRIPTION" | "SESSIONS" | "ACTIVE_DAYS" | "TIMES" | "SUM";
+            property: string | null;
+            what: {
+                [key: string]: unknown;
+            } | null;
         };
     };
     responses: never;
@@ -2333,7 +2634,7 @@ export interface operations {
             };
         };
     };
-    ask_6: {
+    ask_9: {
         parameters: {
             query?: never;
             header?: never;
@@ -2959,7 +3260,7 @@ export interface operations {
             };
         };
     };
-    ask_5: {
+    ask_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -2985,7 +3286,7 @@ export interface operations {
             };
         };
     };
-    ask_4: {
+    ask_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -3107,7 +3408,7 @@ export interface operations {
             };
         };
     };
-    ask_3: {
+    ask_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -3306,6 +3607,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredRetentionView"];
+                };
+            };
+        };
+    };
+    ask_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EarlyAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredEarlyView"];
+                };
+            };
+        };
+    };
+    ask_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurvivalAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredSurvivalView"];
+                };
+            };
+        };
+    };
+    ask_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ValueAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredValueView"];
                 };
             };
         };

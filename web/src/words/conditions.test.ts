@@ -35,6 +35,23 @@ describe('conditions in words', () => {
     expect(sayEvents({ active: true }, names)).toBe('anything active');
   });
 
+  it('say who is in a cell of retention', () => {
+    const followed = { range: { from: '2026-10-07', to: '2026-11-02' }, grain: 'WEEK' as const };
+    expect(sayPeople({ followed }, names)).toBe('who arrived 7 Oct \u2013 1 Nov 2026');
+    expect(
+      sayPeople(
+        {
+          followed: { ...followed, start: { event: 'beacon_lit' } },
+          cohorts: { from: '2026-10-05', to: '2026-10-06' },
+          stayedAway: { with: { event: 'purchase' }, fromAge: 1, toAge: 3 },
+        },
+        names,
+      ),
+    ).toBe(
+      'who did beacon lit first 7 Oct \u2013 11 Oct 2026 and did not come back with purchase within weeks 1\u20133',
+    );
+  });
+
   it('say people', () => {
     expect(sayPeople({ all: [] }, names)).toBe('everyone');
     expect(

@@ -1,3 +1,5 @@
+import { dayOf, endOfPeriod, grainWord, isoOf, rangeWords } from './dates';
+
 /** Conditions as they stand in addresses and go over the wire (docs/condition-format.md), and what they say. */
 
 export interface Test {
@@ -30,7 +32,28 @@ export type PersonCondition =
   | { did: EventCondition; then: EventCondition; within: string; when?: When }
   | { firstDid: EventCondition; when: When }
   | ({ property: string; value?: 'FIRST' | 'LATEST' } & Test)
-  | { segment: number };
+  | { segment: number }
+  | InCell;
+
+/** In a cell of retention: who started in some periods and came back, or stayed away. */
+export interface InCell {
+  followed: {
+    range: { from: string; to: string };
+    grain: 'DAY' | 'WEEK' | 'MONTH';
+    start?: EventCondition;
+    entry?: 'FIRST_EVER' | 'FIRST_IN_RANGE' | 'EVERY_PERIOD';
+    clock?: 'CALENDAR' | 'OWN';
+  };
+  cohorts?: { from: string; to: string };
+  cameBack?: Back;
+  stayedAway?: Back;
+}
+
+interface Back {
+  with?: EventCondition;
+  fromAge: number;
+  toAge: number;
+}
 
 /** How things are shown: events by what people call them, segments by their names. */
 export interface Names {
@@ -141,7 +164,33 @@ export function sayPeople(condition: PersonCondition, names: Names): string {
     );
   if ('did' in condition) return sayDid(condition, names);
   if ('segment' in condition) return `in \u201c${names.segment(condition.segment)}\u201d`;
+  if ('followed' in condition) return sayInCell(condition, names);
   return `whose ${condition.value === 'FIRST' ? 'first ' : ''}${condition.property} ${sayTest(condition)}`;
+}
+
+/** "who arrived 14 \u2013 20 Sep 2026 and came back at week 1". */
+function sayInCell({ followed, cohorts, cameBack, stayedAway }: InCell, names: Names): string {
+  const { start, entry, grain } = followed;
+  const word = grainWord[grain];
+  const did = start
+    ? `who did ${sayEvents(start, names)}${entry === undefined ? ' first' : entry === 'FIRST_IN_RANGE' ? ' first within it' : ''}`
+    : 'who arrived';
+  const when = `${did} ${rangeWords(cohorts ? cohortDays(followed, cohorts) : followed.range)}`;
+  const back = cameBack ?? stayedAway;
+  if (!back) return when;
+  const { fromAge, toAge } = back;
+  const ages = fromAge === toAge ? `at ${word} ${fromAge}` : `within ${word}s ${fromAge}\u2013${toAge}`;
+  const how = back.with ? ` with ${sayEvents(back.with, names)}` : '';
+  return `${when} and ${cameBack ? 'came back' : 'did not come back'}${how} ${ages}`;
+}
+
+/** The days of the range in cohorts whose periods begin within some days. */
+function cohortDays({ range, grain }: InCell['followed'], cohorts: { from: string; to: string }) {
+  const end = isoOf(endOfPeriod(dayOf(cohorts.to) - 1, grain));
+  return {
+    from: cohorts.from > range.from ? cohorts.from : range.from,
+    to: end < range.to ? end : range.to,
+  };
 }
 
 const inner = (condition: PersonCondition, names: Names) =>

@@ -65,6 +65,14 @@ export function periodWords(from: string, grain: Grain): string {
   return `${MONTHS[month]} ${year}`;
 }
 
+/** The day after a period that a day lies in. */
+export function endOfPeriod(day: Day, grain: Grain): Day {
+  if (grain === 'DAY') return day + 1;
+  const { year, month, weekday } = parts(day);
+  if (grain === 'WEEK') return day - ((weekday + 6) % 7) + 7;
+  return Math.round(Date.UTC(year, month + 1, 1) / DAY_MS);
+}
+
 export const grainWord: Record<Grain, string> = { DAY: 'day', WEEK: 'week', MONTH: 'month' };
 
 /** The grains as choices of a word. */

@@ -1,16 +1,11 @@
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import type { OneSplit } from '../../api/measures';
 import { useWords } from '../../api/words';
 import { PropertyField } from '../../frame/condition/NameField';
+import { SegmentTicks } from '../../frame/condition/SegmentTicks';
 import { Pick } from '../../frame/condition/Pick';
 import { useDraft } from '../../frame/condition/useDraft';
 import { MOST_SPLITS, TOPS, USUAL_TOP } from './question';
-
-type Group = NonNullable<OneSplit['people']>[number];
-
-const isOf = ({ who }: Group, segment: number) => 'segment' in who && who.segment === segment;
 
 const NOTHING: OneSplit = { property: null, values: null, top: null, people: null };
 
@@ -43,7 +38,11 @@ export function SplitEditor({ app, splits: value, onChange: onSplits }: SplitEdi
       {splits.map((split, at) => (
         <div className="condition-line" key={at}>
           {split.people ? (
-            <SegmentTicks app={app} split={split} onChange={(next) => change(at, next)} />
+            <SegmentTicks
+              app={app}
+              people={split.people}
+              onChange={(people) => change(at, { ...split, people })}
+            />
           ) : (
             <>
               <PropertyField
@@ -99,45 +98,6 @@ export function SplitEditor({ app, splits: value, onChange: onSplits }: SplitEdi
           )}
         </div>
       )}
-    </div>
-  );
-}
-
-function SegmentTicks({
-  app,
-  split,
-  onChange,
-}: {
-  app: string;
-  split: OneSplit;
-  onChange: (split: OneSplit) => void;
-}) {
-  const words = useWords(app);
-  const people = split.people ?? [];
-  return (
-    <div>
-      <span className="second">Segments side by side; who is in none stands apart.</span>
-      {words.segments.map((segment) => {
-        const ticked = people.some((group) => isOf(group, segment.id));
-        const next = ticked
-          ? people.filter((group) => !isOf(group, segment.id))
-          : [...people, { name: segment.name, who: { segment: segment.id } }];
-        return (
-          <div key={segment.id}>
-            <FormControlLabel
-              control={
-                <Checkbox
-                  size="small"
-                  checked={ticked}
-                  disabled={ticked && people.length === 1}
-                  onChange={() => onChange({ ...split, people: next })}
-                />
-              }
-              label={segment.name}
-            />
-          </div>
-        );
-      })}
     </div>
   );
 }

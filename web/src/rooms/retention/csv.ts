@@ -1,20 +1,28 @@
-import type { RetentionView } from '../../api/queries';
+import type { RetentionView, Split } from '../../api/retention';
 import { grainWord, periodWords } from '../../words/dates';
 import { columnHead, type Words } from './question';
+import { groupName } from './split';
 import { oneWay } from './triangle';
 
 type Row = (string | number | null)[];
 
-/** Counts, never shares alone: one row a way of coming back and cohort; ages not complete are left empty. */
-export function csvRows(view: RetentionView, words: Pick<Words, 'grain' | 'counting'>): Row[] {
+/** Counts, never shares alone: one row a way of coming back and cohort, or group; ages not complete are left empty. */
+export function csvRows(
+  view: RetentionView,
+  words: Pick<Words, 'grain' | 'counting'>,
+  split?: Split | undefined,
+): Row[] {
   const ages = view.columns.map((each) => `${grainWord[words.grain]} ${columnHead(each, words.counting)}`);
+  const isSplit = view.groups.length > 0;
   return [
-    ['came back with', 'cohort', 'people', ...ages],
-    ...view.triangles.flatMap((_, at) => rowsOf(view, at, words)),
+    ['came back with', isSplit ? 'group' : 'cohort', 'people', ...ages],
+    ...view.triangles.flatMap((_, at) =>
+      isSplit ? groupRows(view, at, split) : cohortRows(view, at, words),
+    ),
   ];
 }
 
-function rowsOf(view: RetentionView, at: number, { grain }: Pick<Words, 'grain'>): Row[] {
+function cohortRows(view: RetentionView, at: number, { grain }: Pick<Words, 'grain'>): Row[] {
   const { name, pooled, cohorts } = oneWay(view, at);
   return [
     [name, 'pooled: came back', null, ...pooled.map((each) => (each.share === null ? null : each.returned))],
@@ -27,3 +35,12 @@ function rowsOf(view: RetentionView, at: number, { grain }: Pick<Words, 'grain'>
     ]),
   ];
 }
+
+/** Of each group who came back, and of how many: those of the cohorts complete at the age. */
+const groupRows = (view: RetentionView, at: number, split: Split | undefined): Row[] => {
+  const { name, groups } = oneWay(view, at);
+  return groups.flatMap((group) => [
+    [name, `${groupName(split, group)}: came back`, group.size, ...group.pooled.map((each) => each.returned)],
+    [name, `${groupName(split, group)}: of`, group.size, ...group.pooled.map((each) => each.size)],
+  ]);
+};

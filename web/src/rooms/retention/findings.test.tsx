@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import type { CohortView, PooledView, RetentionView } from '../../api/queries';
+import type { CohortView, PooledView, RetentionView, TriangleView } from '../../api/retention';
 import { csvRows } from './csv';
 import { findings } from './findings';
 import { wordsOf, type Words } from './question';
@@ -26,27 +26,36 @@ const cohort = (over: Partial<CohortView>): CohortView => ({
   ...over,
 });
 
-const ANYTHING = {
+const ALIKE = { compared: 0, columns: [[]], surest: [] };
+const ANYTHING: TriangleView = {
   name: 'any activity',
   returned: [[200, 80, 0, 0, 0]],
   pooled: [pooled(200, 200), pooled(80, 200), open, open, open],
-  compared: 0,
-  apart: [[]],
-  surest: [],
+  apart: ALIKE,
+  lines: [],
+  groupsApart: { compared: 0, columns: [], surest: [] },
+  flattening: null,
+  projection: null,
+  around: null,
 };
-const LIT = {
+const FOUND = {
+  compared: 4,
+  columns: [[1]],
+  surest: [{ row: 0, column: 1, share: 0.15, others: 0.25, difference: -0.1, low: -0.16, high: -0.04 }],
+};
+const LIT: TriangleView = {
+  ...ANYTHING,
   name: 'beacon_lit',
   returned: [[150, 30, 0, 0, 0]],
   pooled: [pooled(150, 200), pooled(30, 200), open, open, open],
-  compared: 4,
-  apart: [[1]],
-  surest: [{ cohort: 0, column: 1, share: 0.15, others: 0.25, difference: -0.1, low: -0.16, high: -0.04 }],
+  apart: FOUND,
 };
 
 const view = (over: Partial<RetentionView>): RetentionView => ({
   columns: [0, 1, 2, 3, 4].map((age) => ({ from: age, to: age })),
   cohorts: [cohort({})],
   triangles: [ANYTHING],
+  groups: [],
   events: [],
   leftOut: [],
   ...over,
@@ -55,7 +64,11 @@ const view = (over: Partial<RetentionView>): RetentionView => ({
 const asked = (over: Partial<Words> = {}): Words => ({ ...wordsOf(() => null), ...over });
 
 const said = (of: RetentionView, words = asked()) =>
-  findings(of, words, (way) => way ?? 'any activity')
+  findings(of, words, {
+    shownAs: (way) => way ?? 'any activity',
+    split: { property: 'country' },
+    around: words.around,
+  })
     .map((finding) => renderToStaticMarkup(<>{finding.text}</>).replace(/<[^>]*>/g, ''))
     .join('\n');
 
@@ -98,8 +111,70 @@ describe('findings', () => {
     expect(said(view({ triangles: [LIT] }))).toContain(
       '2026-W46 at week 1: 15.0 %, the others 25.0 %; \u221210.0 pt (\u221216.0 pt to \u22124.0 pt).',
     );
-    expect(said(view({ triangles: [{ ...LIT, apart: [[]], surest: [] }] }))).toContain('none lies apart');
+    expect(said(view({ triangles: [{ ...LIT, apart: { ...ALIKE, compared: 4 } }] }))).toContain(
+      'none lies apart',
+    );
     expect(said(view({}))).not.toContain('corrected together');
+  });
+
+  it('name groups that lie apart, and say where a curve flattens', () => {
+    const flat = {
+      kind: 'FLAT' as const,
+      tolerance: 0.01,
+      from: 3,
+      lastAge: 4,
+      loss: 0.002,
+      low: -0.001,
+      high: 0.005,
+    };
+    const split = view({
+      groups: [{ kind: 'VALUE', value: 'PT', size: 200 }],
+      triangles: [{ ...ANYTHING, lines: [LIT.pooled], groupsApart: FOUND, flattening: flat }],
+    });
+    expect(said(split)).toContain('PT at week 1: 15.0 %, the others 25.0 %');
+    expect(said(split)).toContain(
+      'The curve is flat from week 3 on: every later step surely loses less than 1 points',
+    );
+    const falling = { ...ANYTHING, flattening: { ...flat, kind: 'FALLING' as const } };
+    expect(said(view({ triangles: [falling] }))).toContain(
+      'Still falling: from week 3 to 4, \u22120.2 pt (\u22120.5 pt to +0.1 pt)',
+    );
+  });
+
+  it('compare cohorts before and after a release, or say that there is nothing to compare', () => {
+    const column = {
+      before: pooled(40, 100),
+      after: pooled(50, 100),
+      difference: 0.1,
+      low: -0.03,
+      high: 0.23,
+    };
+    const around = { before: 3, after: 2, across: 1, columns: [column, column] };
+    const told = said(view({ triangles: [{ ...ANYTHING, around }] }), asked({ around: '1.5.0' }));
+    expect(told).toContain('Since 1.5.0, at week 1: +10.0 pt (\u22123.0 pt to +23.0 pt)');
+    expect(told).toContain('its interval holds 0');
+    expect(told).toContain('1 cohort in which it began is in neither');
+    const late = { ...around, before: 0 };
+    expect(said(view({ triangles: [{ ...ANYTHING, around: late }] }), asked({ around: '1.5.0' }))).toContain(
+      'All cohorts of the range lie after 1.5.0',
+    );
+  });
+
+  it('say how it would go on, and how well that would have been foretold', () => {
+    const projection = {
+      alpha: 0.5,
+      beta: 1,
+      spread: 1,
+      from: 5,
+      ahead: [{ share: 0.2, low: 0.18, high: 0.22 }],
+      testedFrom: 3,
+      foretold: [],
+      meanError: 0.012,
+      worst: 0.02,
+    };
+    expect(said(view({ triangles: [{ ...ANYTHING, projection }] }))).toContain(
+      'If it goes on so, 20.0 % (18.0\u201322.0) at week 5 (dashed; shifted-beta-geometric). Tried on what is known: from the ages before, week 3 and later were foretold 1.2 pt off on average, 2.0 pt at the worst.',
+    );
   });
 
   it('say what or later and a clock of one\u2019s own mean', () => {
@@ -119,6 +194,18 @@ describe('triangles as CSV', () => {
       ['beacon_lit', 'pooled: came back', null, 150, 30, null, null, null],
       ['beacon_lit', 'pooled: of', null, 200, 200, null, null, null],
       ['beacon_lit', '2026-W46', 200, 150, 30, null, null, null],
+    ]);
+  });
+
+  it('give of groups who came back and of how many', () => {
+    const split = view({
+      groups: [{ kind: 'VALUE', value: 'PT', size: 200 }],
+      triangles: [{ ...ANYTHING, lines: [LIT.pooled] }],
+    });
+    expect(csvRows(split, asked(), { property: 'country' })).toEqual([
+      ['came back with', 'group', 'people', 'week 0', 'week 1', 'week 2', 'week 3', 'week 4'],
+      ['any activity', 'PT: came back', 200, 150, 30, 0, 0, 0],
+      ['any activity', 'PT: of', 200, 200, 200, 0, 0, 0],
     ]);
   });
 });

@@ -1,27 +1,27 @@
 import type { RecordedEvent } from '../../api/catalogue';
-import type { Ages, Grain, PooledView, RetentionView } from '../../api/queries';
+import type { PooledView, RetentionView, Split } from '../../api/retention';
 import type { Finding } from '../../frame/Margin';
 import { grainWord, periodWords, rangeWords } from '../../words/dates';
 import { gapSentences } from '../../words/gaps';
 import { change, count, plural, share, shareWithin } from '../../words/numbers';
-import { columnWords, memberWord, type Chosen, type Words } from './question';
-import { oneWay, type OneWay } from './triangle';
+import { columnWords, isLookedAt, memberWord, type Chosen, type Words } from './question';
+import { groupName } from './split';
+import { oneWay, type Apart, type OneWay } from './triangle';
 
-/** Common practice, no source: the days and weeks at which the trade looks first. */
-const LOOKED_AT: Record<Grain, readonly number[]> = { DAY: [1, 7, 30], WEEK: [1, 4, 12], MONTH: [1, 3, 6] };
+/** What the findings need to know besides the answer. */
+export interface Said {
+  /** The name by which a way of coming back is shown. */
+  shownAs: (way: Chosen) => string;
+  split: Split | undefined;
+  /** What is recorded of the event that counts as coming back, once known. */
+  backEvent?: RecordedEvent | undefined;
+  /** The release around which cohorts are compared. */
+  around: string | null;
+}
 
-/**
- * The pooled shares at the usual ages with their intervals, and what the reader must know.
- *
- * @param shownAs the name by which a way of coming back is shown
- * @param backEvent what is recorded of the event that counts as coming back, once known
- */
-export function findings(
-  view: RetentionView,
-  words: Words,
-  shownAs: (way: Chosen) => string,
-  backEvent?: RecordedEvent,
-): Finding[] {
+/** The pooled shares at the usual ages with their intervals, and what the reader must know. */
+export function findings(view: RetentionView, words: Words, said: Said): Finding[] {
+  const { shownAs } = said;
   const way = oneWay(view, words.shown);
   const found: Finding[] = view.leftOut.map((text) => ({ key: text, text, caution: true }));
   if (way.cohorts.every((cohort) => cohort.size === 0)) {
@@ -30,10 +30,13 @@ export function findings(
   return [
     ...found,
     ...shares(way, words),
-    ...apart(way, words),
+    ...aroundFindings(view, words, said.around),
+    ...(way.groups.length > 0 ? groupFindings(way, words, said.split) : cohortFindings(way, words)),
+    ...flattening(view, words),
+    ...projection(view, words),
     ...otherWays(view, words, shownAs),
     ...meanings(words, shownAs),
-    ...gaps(words, shownAs, backEvent),
+    ...gaps(words, shownAs, said.backEvent),
     ...cautions(way, words),
   ];
 }
@@ -42,9 +45,6 @@ const nobody = ({ start }: Words, shownAs: (way: Chosen) => string) =>
   start === null
     ? 'Nobody arrived in this range, so there is nothing to follow.'
     : `Nobody did ${shownAs(start)} in this range, so there is nothing to follow.`;
-
-const isLookedAt = ({ from }: Ages, { counting, grain }: Words) =>
-  counting === 'WITHIN' || LOOKED_AT[grain].includes(from);
 
 function shares({ columns, pooled }: OneWay, words: Words): Finding[] {
   return columns.flatMap((ages, column) => {
@@ -75,19 +75,36 @@ function agedFinding(pooled: PooledView, name: string, members: string): Finding
 }
 
 /** Which cohorts lie off the others, so that the colours need not be read for it. */
-function apart({ compared, surest, cohorts, columns }: OneWay, words: Words): Finding[] {
+const cohortFindings = (way: OneWay, words: Words): Finding[] =>
+  apart(way, way.apart, words, 'the other cohorts at the same age', (row) => {
+    const from = way.cohorts[row]?.period.from;
+    return from && periodWords(from, words.grain);
+  });
+
+const groupFindings = (way: OneWay, words: Words, split: Split | undefined): Finding[] =>
+  apart(way, way.groupsApart, words, 'everybody else at the same age', (row) => {
+    const group = way.groups[row];
+    return group && groupName(split, group);
+  });
+
+function apart(
+  { columns }: OneWay,
+  { compared, cells, surest }: Apart,
+  words: Words,
+  withWhom: string,
+  nameOf: (row: number) => string | undefined,
+): Finding[] {
   if (compared === 0) return [];
-  const cells = cohorts.reduce((sum, cohort) => sum + cohort.apart.length, 0);
-  const among = `${count(compared)} cells were compared with the other cohorts at the same age, all tests corrected together:`;
+  const among = `${count(compared)} cells were compared with ${withWhom}, all tests corrected together:`;
   if (cells === 0) return [{ key: 'apart', text: `${among} none lies apart.` }];
-  const named = surest.flatMap(({ cohort, column, share: own, others, difference, low, high }) => {
-    const from = cohorts[cohort]?.period.from;
+  const named = surest.flatMap(({ row, column, share: own, others, difference, low, high }) => {
+    const name = nameOf(row);
     const ages = columns[column];
-    return from && ages
+    return name && ages
       ? [
           {
-            key: `apart ${cohort} ${column}`,
-            text: `${periodWords(from, words.grain)} ${columnWords(ages, words)}: ${share(own)}, the others ${share(others)}; ${points(difference)} (${points(low)} to ${points(high)}).`,
+            key: `apart ${row} ${column}`,
+            text: `${name} ${columnWords(ages, words)}: ${share(own)}, the others ${share(others)}; ${pointsWithin(difference, low, high)}.`,
           },
         ]
       : [];
@@ -100,6 +117,79 @@ function apart({ compared, surest, cohorts, columns }: OneWay, words: Words): Fi
     ...named,
   ];
 }
+
+/** Cohorts before and after a release at equal age. */
+function aroundFindings(view: RetentionView, words: Words, version: string | null): Finding[] {
+  const around = view.triangles[words.shown]?.around;
+  if (!around || version === null) return [];
+  if (around.before === 0 || around.after === 0) {
+    return [
+      {
+        key: 'around',
+        caution: true,
+        text: `All cohorts of the range lie ${around.before === 0 ? 'after' : 'before'} ${version}: there is nothing to compare.`,
+      },
+    ];
+  }
+  const across =
+    around.across > 0
+      ? ` ${plural(around.across, 'cohort')} in which it began ${around.across === 1 ? 'is' : 'are'} in neither.`
+      : '';
+  return [
+    ...around.columns.flatMap(({ difference, low, high }, column) => {
+      const ages = view.columns[column];
+      if (!ages || !isLookedAt(ages, words) || difference === null || low === null || high === null)
+        return [];
+      return [
+        {
+          key: `around ${column}`,
+          text: `Since ${version}, ${columnWords(ages, words)}: ${pointsWithin(difference, low, high)} against the cohorts before${low > 0 || high < 0 ? '' : '; its interval holds 0'}.`,
+        },
+      ];
+    }),
+    {
+      key: 'around',
+      caution: true,
+      text: `Only cohorts complete at an age are compared at it. Other things than ${version} may have changed between them.${across}`,
+    },
+  ];
+}
+
+/** From where on hardly anybody more is lost, or that it cannot be said. */
+function flattening(view: RetentionView, words: Words): Finding[] {
+  const found = view.triangles[words.shown]?.flattening;
+  if (!found) return [];
+  const word = grainWord[words.grain];
+  const tolerance = `${Number((found.tolerance * 100).toPrecision(3))} points a ${word}`;
+  const last = `from ${word} ${found.lastAge - 1} to ${found.lastAge}, ${pointsWithin(-found.loss, -found.high, -found.low)}`;
+  const text = {
+    FLAT: `The curve is flat from ${word} ${found.from} on: every later step surely loses less than ${tolerance}; the last, ${last}.`,
+    FALLING: `Still falling: ${last}, and not surely less than ${tolerance}.`,
+    UNTOLD: `Whether it has flattened cannot be told yet: ${last}, against a tolerance of ${tolerance}.`,
+  }[found.kind];
+  return [{ key: 'flattening', text }];
+}
+
+/** How it would go on, and how well that would have been foretold. */
+function projection(view: RetentionView, words: Words): Finding[] {
+  const found = view.triangles[words.shown]?.projection;
+  const word = grainWord[words.grain];
+  const at = found?.ahead.at(-1);
+  if (!found || !at || view.groups.length > 0) return [];
+  const test =
+    found.meanError === null || found.worst === null || found.testedFrom === null
+      ? ' Too few ages are complete to try it on those known.'
+      : ` Tried on what is known: from the ages before, ${word} ${found.testedFrom} and later were foretold ${points(found.meanError).replace('+', '')} off on average, ${points(found.worst).replace('+', '')} at the worst.`;
+  return [
+    {
+      key: 'projection',
+      text: `If it goes on so, ${shareWithin(at.share, at.low, at.high)} at ${word} ${found.from + found.ahead.length - 1} (dashed; shifted-beta-geometric).${test}`,
+    },
+  ];
+}
+
+const pointsWithin = (difference: number, low: number, high: number) =>
+  `${points(difference)} (${points(low)} to ${points(high)})`;
 
 const points = (difference: number) => change(difference, 0, 'SHARE');
 
@@ -160,7 +250,11 @@ function meanings(words: Words, shownAs: (way: Chosen) => string): Finding[] {
   return found;
 }
 
-function gaps(words: Words, shownAs: (way: Chosen) => string, backEvent?: RecordedEvent): Finding[] {
+function gaps(
+  words: Words,
+  shownAs: (way: Chosen) => string,
+  backEvent: RecordedEvent | undefined,
+): Finding[] {
   if (!backEvent) return [];
   return gapSentences(backEvent).map(({ kind, text }) => ({
     key: kind,

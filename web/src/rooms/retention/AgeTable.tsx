@@ -1,0 +1,213 @@
+import { memo, useMemo, useRef, type KeyboardEvent, type MouseEvent, type ReactNode } from 'react';
+import { useWidth } from '../../frame/rail/useWidth';
+import { NAMES_WIDTH } from './AgeCurves';
+
+const SIZE_WIDTH = 62;
+const MOST_CELL = 62;
+
+/** Where columns stand, for what is drawn above them. */
+export interface Columns {
+  left: number;
+  cell: number;
+}
+
+export interface AgeCell {
+  /** Nothing: not begun, or nobody in it. */
+  text: string;
+  title?: string | undefined;
+  open?: boolean;
+  apart?: boolean;
+  /** Brass at its edge: paid back from here on. */
+  reached?: boolean;
+  background?: string | undefined;
+}
+
+export interface AgeRow {
+  key: string;
+  name: ReactNode;
+  title?: string;
+  size: string;
+  /** The release that began in it. */
+  release?: string;
+  cells: (AgeCell | null)[];
+}
+
+/** A line in the head, of all rows together. */
+export interface HeadRow {
+  key: string;
+  name: string;
+  size: string;
+  cells: { text: string; title?: string | undefined }[];
+}
+
+interface AgeTableProps {
+  caption: string;
+  corner: string;
+  sizeHead: string;
+  heads: string[];
+  headRows: HeadRow[];
+  rows: AgeRow[];
+  nameWidth: number;
+  leastCell: number;
+  /** Whether names of curves stand behind the last column. */
+  withNames: boolean;
+  /** What is drawn above, on the same columns. */
+  above: (columns: Columns) => ReactNode;
+  /** The column by which rows are ordered; -1 for their size, undefined for neither. */
+  ordered: number | undefined;
+  onOrder: (column: number) => void;
+  /** Somebody wants the people of a cell; column -1 is the size. */
+  onPick: (row: number, column: number, place: HTMLElement) => void;
+}
+
+/**
+ * Rows by age. One stop of Tab: within, arrows move from cell to cell and Enter asks for the people of one. A head orders the rows
+ * by its column.
+ */
+export function AgeTable(props: AgeTableProps) {
+  const { ref, width } = useWidth<HTMLDivElement>();
+  const { heads, nameWidth, withNames } = props;
+  const left = nameWidth + SIZE_WIDTH;
+  const room = (width - left - (withNames ? NAMES_WIDTH : 0) - 16) / heads.length;
+  const cell = Math.floor(Math.max(props.leastCell, Math.min(MOST_CELL, room)));
+  const tableWidth = left + cell * heads.length;
+  const columns = useMemo(() => ({ left, cell }), [left, cell]);
+  return (
+    <div ref={ref} className="triangle-place">
+      {width > 0 && (
+        <div style={{ width: tableWidth }}>
+          {props.above(columns)}
+          <Table {...props} columns={columns} tableWidth={tableWidth} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function placeOf(target: EventTarget | null) {
+  const cell = target instanceof Element ? target.closest<HTMLElement>('[data-column]') : null;
+  const row = cell?.closest<HTMLElement>('[data-row]');
+  return cell && row
+    ? { cell, row: Number(row.dataset.row), column: Number(cell.dataset.column) }
+    : undefined;
+}
+
+const STEPS: Record<string, readonly [number, number]> = {
+  ArrowUp: [-1, 0],
+  ArrowDown: [1, 0],
+  ArrowLeft: [0, -1],
+  ArrowRight: [0, 1],
+};
+
+function Table(props: AgeTableProps & { columns: Columns; tableWidth: number }) {
+  const { heads, headRows, rows, columns, nameWidth, tableWidth, onPick } = props;
+  const body = useRef<HTMLTableSectionElement>(null);
+  const pick = (event: MouseEvent | KeyboardEvent) => {
+    const place = placeOf(event.target);
+    if (place && place.cell.dataset.told) onPick(place.row, place.column, place.cell);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const place = placeOf(event.target);
+    if (!place) return;
+    if (event.key === 'Enter' || event.key === ' ') {
+      event.preventDefault();
+      pick(event);
+      return;
+    }
+    const step = STEPS[event.key];
+    if (!step || event.altKey) return;
+    event.preventDefault();
+    const next = body.current?.querySelector<HTMLElement>(
+      `[data-row="${place.row + step[0]}"] [data-column="${place.column + step[1]}"]`,
+    );
+    if (next) {
+      place.cell.tabIndex = -1;
+      next.tabIndex = 0;
+      next.focus();
+    }
+  };
+  return (
+    <table className="triangle" style={{ tableLayout: 'fixed', width: tableWidth }}>
+      <caption className="spoken">{props.caption}</caption>
+      <colgroup>
+        <col style={{ width: nameWidth }} />
+        <col style={{ width: SIZE_WIDTH }} />
+        {heads.map((_, column) => (
+          <col key={column} style={{ width: columns.cell }} />
+        ))}
+      </colgroup>
+      <thead>
+        <tr>
+          <th scope="col">{props.corner}</th>
+          {[props.sizeHead, ...heads].map((head, at) => (
+            <th
+              key={at}
+              scope="col"
+              className={props.ordered === at - 1 ? 'number ordered' : 'number'}
+              aria-sort={props.ordered === at - 1 ? 'descending' : undefined}
+              title="Order the rows by this column"
+              onClick={() => props.onOrder(at - 1)}
+            >
+              {head}
+            </th>
+          ))}
+        </tr>
+        {headRows.map((row) => (
+          <tr className="pooled" key={row.key}>
+            <th scope="row">{row.name}</th>
+            <td className="number">{row.size}</td>
+            {row.cells.map((each, column) => (
+              <td key={column} className="number" data-pooled={column} title={each.title}>
+                {each.text}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </thead>
+      {/* Cells are reached by arrows, so that Tab need not pass through hundreds. */}
+      <tbody ref={body} onClick={pick} onKeyDown={onKeyDown}>
+        {rows.map((row, at) => (
+          <Row key={row.key} row={row} at={at} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+const Row = memo(function Row({ row, at }: { row: AgeRow; at: number }) {
+  return (
+    <tr className={row.release ? 'release-row' : undefined} data-row={at} data-cohort={row.key}>
+      <th scope="row" title={row.title}>
+        {row.name}
+        {row.release && <span className="release-name">{row.release}</span>}
+      </th>
+      <td className="number" data-column={-1} data-told="yes" tabIndex={at === 0 ? 0 : -1}>
+        {row.size}
+      </td>
+      {row.cells.map((cell, column) => (
+        <Cell key={column} cell={cell} column={column} />
+      ))}
+    </tr>
+  );
+});
+
+function Cell({ cell, column }: { cell: AgeCell | null; column: number }) {
+  if (!cell) return <td data-column={column} tabIndex={-1} />;
+  const kinds = ['number', cell.open && 'open', cell.apart && 'apart', cell.reached && 'reached'].filter(
+    Boolean,
+  );
+  return (
+    <td
+      className={kinds.join(' ')}
+      data-column={column}
+      data-age={cell.open ? undefined : column}
+      data-told={cell.title === undefined ? undefined : 'yes'}
+      aria-label={cell.text === '' ? 'not complete' : undefined}
+      tabIndex={-1}
+      title={cell.title}
+      style={cell.background ? { background: cell.background } : undefined}
+    >
+      {cell.text}
+    </td>
+  );
+}

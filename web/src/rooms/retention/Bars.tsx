@@ -1,0 +1,69 @@
+import type { PooledView, RetentionView, Split } from '../../api/retention';
+import { count, share, shareWithin } from '../../words/numbers';
+import { columnWords, type Words } from './question';
+import { groupName } from './split';
+
+interface BarsProps {
+  view: RetentionView;
+  words: Words;
+  split: Split | undefined;
+}
+
+interface Bar {
+  name: string;
+  pooled: PooledView | undefined;
+}
+
+/** Chosen ages: what came back and what did not of each group, or of each way of coming back, with the interval on the edge. */
+export function Bars({ view, words, split }: BarsProps) {
+  const columns = view.columns.flatMap((ages, column) =>
+    words.counting === 'WITHIN' || words.chosen.includes(ages.from) ? [{ ages, column }] : [],
+  );
+  const triangle = view.triangles[words.shown];
+  const barsOf = (column: number): Bar[] =>
+    view.groups.length > 0
+      ? view.groups.map((group, at) => ({
+          name: groupName(split, group),
+          pooled: triangle?.lines[at]?.[column],
+        }))
+      : view.triangles.map((each) => ({ name: each.name, pooled: each.pooled[column] }));
+  if (columns.length === 0)
+    return <p className="room-fault">None of the chosen ages is among those asked about.</p>;
+  return (
+    <div className="kept-bars">
+      {columns.map(({ ages, column }) => (
+        <section key={column} aria-label={`Kept and churned ${columnWords(ages, words)}`}>
+          <h2 className="serif">Kept {columnWords(ages, words)}</h2>
+          {barsOf(column).map((bar) => (
+            <Kept key={bar.name} bar={bar} />
+          ))}
+        </section>
+      ))}
+    </div>
+  );
+}
+
+function Kept({ bar: { name, pooled } }: { bar: Bar }) {
+  const { share: kept = null, low = null, high = null } = pooled ?? {};
+  return (
+    <div className="kept-bar">
+      <span className="ranked-name" title={name}>
+        {name}
+      </span>
+      {pooled && kept !== null && low !== null && high !== null ? (
+        <>
+          <span className="kept-track" aria-hidden>
+            <span className="kept-part" style={{ width: `${kept * 100}%` }} />
+            <span className="kept-range" style={{ left: `${low * 100}%`, width: `${(high - low) * 100}%` }} />
+          </span>
+          <span className="kept-value">{shareWithin(kept, low, high)} kept</span>
+          <span className="second kept-value">
+            {share(1 - kept)} churned, {count(pooled.size - pooled.returned)} of {count(pooled.size)}
+          </span>
+        </>
+      ) : (
+        <span className="second">no cohort is complete yet</span>
+      )}
+    </div>
+  );
+}

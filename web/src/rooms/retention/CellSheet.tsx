@@ -1,0 +1,69 @@
+import Popover from '@mui/material/Popover';
+import { Link } from 'react-router';
+import type { PersonCondition } from '../../words/conditions';
+
+/** Some people of a cell. */
+export interface CellPeople {
+  /** "645 came back". */
+  name: string;
+  who: PersonCondition;
+}
+
+export interface Picked {
+  place: HTMLElement;
+  /** What the cell is, and what it says. */
+  title: string;
+  text: string;
+  people: CellPeople[];
+}
+
+interface CellSheetProps {
+  app: string;
+  picked: Picked | undefined;
+  onClose: () => void;
+}
+
+/** The people of a cell: to look at, to name as a segment, to ask about. */
+export function CellSheet({ app, picked, onClose }: CellSheetProps) {
+  return (
+    <Popover
+      open={picked !== undefined}
+      anchorEl={picked?.place ?? null}
+      onClose={onClose}
+      anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      slotProps={{ paper: { sx: { border: '1px solid var(--rule)', mt: 1 } } }}
+    >
+      {picked && (
+        <div className="cell-sheet" role="dialog" aria-label={picked.title}>
+          <h2 className="serif">{picked.title}</h2>
+          <p>{picked.text}</p>
+          <table>
+            <tbody>
+              {picked.people.map(({ name, who }) => (
+                <tr key={name}>
+                  <th scope="row">{name}</th>
+                  <td>
+                    <PeopleLinks app={app} who={who} />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </Popover>
+  );
+}
+
+/** The rooms into which some people can be taken. */
+export function PeopleLinks({ app, who }: { app: string; who: PersonCondition }) {
+  const among = encodeURIComponent(JSON.stringify(who));
+  return (
+    <span className="people-links">
+      <Link to={`/a/${app}/register?among=${among}`}>people</Link>
+      <Link to={`/a/${app}/segments?among=${among}`}>as a segment</Link>
+      <Link to={`/a/${app}/measures?among=${among}`}>measure</Link>
+      <Link to={`/a/${app}/contrast?first=${among}`}>side by side</Link>
+    </span>
+  );
+}

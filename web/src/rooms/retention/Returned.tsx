@@ -1,0 +1,238 @@
+import { useEffect, useMemo, useState } from 'react';
+import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
+import { useRetention, type RetentionView, type Split } from '../../api/retention';
+import type { FrameContext } from '../../frame/Frame';
+import { Answer } from '../../frame/Margin';
+import { useLetter } from '../../frame/keys';
+import { amongOf } from '../../frame/question';
+import { saveCsv } from '../../frame/saveCsv';
+import { dayOf, isoOf, periodWords } from '../../words/dates';
+import { count } from '../../words/numbers';
+import { aroundRows } from './around';
+import { AgeCurves } from './AgeCurves';
+import { AgeTable } from './AgeTable';
+import { backAsk, groupPeople, peopleOf, type Cell } from './asks';
+import { Bars } from './Bars';
+import { CellSheet, type Picked } from './CellSheet';
+import { csvRows } from './csv';
+import { curvesOf } from './curves';
+import { findings } from './findings';
+import { ANY, columnHead, columnWords, memberWord, type Chosen, type Words } from './question';
+import { RetentionSentence } from './RetentionSentence';
+import { cohortRows, cohortValue, groupRows, inOrder, lastComplete, pooledRow } from './rows';
+import { groupName, splitOf } from './split';
+import { BackTools } from './tools';
+import { oneWay, type OneWay } from './triangle';
+
+/** Of those who started in a period, how many came back at each age. */
+export function Returned({ frame, words }: { frame: FrameContext; words: Words }) {
+  const { asked, rail, setFoot } = frame;
+  const names = useEventNames(asked.app);
+  const way = words.ways[words.shown] ?? null;
+  const around = rail?.versions.find((version) => version.version === words.around);
+  const recorded = useCatalogueEvents(asked.app, way === null ? undefined : asked.range);
+  const answer = useRetention(asked.app, backAsk(asked, words, around?.starts ?? null));
+  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  const shownAs = (chosen: Chosen) => (chosen === null ? ANY : names.shown(chosen));
+  const view = answer.data && named(answer.data.answer, words, shownAs);
+  const split = splitOf(asked);
+  useLetter('x', () => {
+    if (view) saveCsv(`${asked.app}-retention.csv`, csvRows(view, words, split));
+  });
+  return (
+    <>
+      <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
+      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
+      {view && (
+        <Answer
+          findings={findings(view, words, {
+            shownAs,
+            split,
+            backEvent: recorded.data?.answer.events.find((event) => event.name === way),
+            around: words.around,
+          })}
+          tools={<BackTools frame={frame} words={words} view={view} split={split} />}
+        >
+          {view.triangles.length > 1 && (
+            <Ways
+              view={view}
+              shown={words.shown}
+              onShow={(at) => asked.set({ way: at === 0 ? null : String(at) })}
+            />
+          )}
+          {words.bars ? (
+            <Bars view={view} words={words} split={split} />
+          ) : (
+            <Triangle frame={frame} view={view} words={words} split={split} />
+          )}
+        </Answer>
+      )}
+    </>
+  );
+}
+
+/** Ways of coming back by the names they are shown as. */
+const named = (view: RetentionView, words: Words, shownAs: (way: Chosen) => string): RetentionView => ({
+  ...view,
+  triangles: view.triangles.map((triangle, at) => {
+    const way = words.ways[at];
+    return way === undefined ? triangle : { ...triangle, name: shownAs(way) };
+  }),
+});
+
+interface TriangleProps {
+  frame: FrameContext;
+  view: RetentionView;
+  words: Words;
+  split: Split | undefined;
+}
+
+/** The curves over the triangle, on the same columns; rows are cohorts, or the groups of a split. */
+function Triangle({ frame, view, words, split }: TriangleProps) {
+  const { asked, rail } = frame;
+  const [picked, setPicked] = useState<Picked>();
+  const way = useMemo(() => oneWay(view, words.shown), [view, words.shown]);
+  const isSplit = way.groups.length > 0;
+  const order = useMemo(
+    () =>
+      isSplit
+        ? inOrder(
+            way.groups,
+            words.order,
+            (group) => group.size,
+            (group, column) => group.pooled[column]?.share ?? null,
+          )
+        : inOrder(way.cohorts, words.order, (cohort) => cohort.size, cohortValue),
+    [way, isSplit, words.order],
+  );
+  const rows = useMemo(() => {
+    const all = isSplit
+      ? groupRows(way, words, (group) => groupName(split, group))
+      : cohortRows(way, words, rail?.versions ?? []);
+    return order.flatMap((at) => all[at] ?? []);
+  }, [way, words, split, isSplit, rail?.versions, order]);
+  const curves = curvesOf(view, words, split);
+  const around = view.triangles[words.shown]?.around;
+  return (
+    <>
+      <AgeTable
+        caption="Share of each cohort that came back, by age. Hatched cells are not complete."
+        corner={isSplit ? (split && 'property' in split ? split.property : 'group') : cornerOf(words)}
+        sizeHead={memberWord(words)}
+        heads={way.columns.map(
+          (ages, column) =>
+            `${column === 0 ? `${words.grain.toLowerCase()} ` : ''}${columnHead(ages, words.counting)}`,
+        )}
+        headRows={[pooledRow(way, words), ...(around ? aroundRows(around, words.around ?? '') : [])]}
+        rows={rows}
+        nameWidth={isSplit || around ? 150 : 128}
+        leastCell={30}
+        withNames={curves.filter((curve) => !curve.ahead).length > 1}
+        above={({ left, cell }) => (
+          <AgeCurves
+            curves={curves}
+            columns={way.columns.length}
+            left={left}
+            cell={cell}
+            title="Came back"
+            axis={(value) => `${Number((value * 100).toPrecision(3))} %`}
+            most={1}
+          />
+        )}
+        ordered={words.order === 'time' ? undefined : words.order === 'size' ? -1 : words.order}
+        onOrder={(column) => asked.set({ order: orderParam(column, words) })}
+        onPick={(row, column, place) => {
+          const at = order[row];
+          if (at !== undefined && asked.range)
+            setPicked(
+              pickedOf(
+                place,
+                at,
+                column,
+                { words, range: asked.range, among: amongOf(asked), way: words.ways[words.shown] ?? null },
+                way,
+                split,
+              ),
+            );
+        }}
+      />
+      <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+    </>
+  );
+}
+
+const cornerOf = (words: Words) => (words.start === null ? 'arrived' : 'started');
+
+/** The column of the head that was chosen, or the usual order again if it was already. */
+export function orderParam(column: number, { order }: Pick<Words, 'order'>): string | null {
+  const next = column < 0 ? 'size' : column;
+  return next === order ? null : String(next);
+}
+
+/** Who is in a cell, with what it says. */
+function pickedOf(
+  place: HTMLElement,
+  at: number,
+  column: number,
+  cell: Cell,
+  way: OneWay,
+  split: Split | undefined,
+): Picked | undefined {
+  const ages = way.columns[column];
+  const group = way.groups[at];
+  const cohort = way.cohorts[at];
+  const name = group
+    ? groupName(split, group)
+    : cohort
+      ? periodWords(cohort.period.from, cell.words.grain)
+      : '';
+  const all: Cell = group
+    ? { ...cell, group: split && groupPeople(split, way.groups, group) }
+    : { ...cell, cohorts: cohort && firstDayOf(cohort.period.from) };
+  if (!ages) {
+    const size = (group ?? cohort)?.size ?? 0;
+    return {
+      place,
+      title: name,
+      text: `${count(size)} ${memberWord(cell.words)}.`,
+      people: [{ name: 'All of them', who: peopleOf(all) }],
+    };
+  }
+  const last = lastComplete(way.cohorts, column);
+  const first = way.cohorts[0];
+  const whose: Cell =
+    group && first && last
+      ? { ...all, ages, cohorts: { from: first.period.from, to: last.period.to } }
+      : { ...all, ages };
+  const own = group?.pooled[column];
+  const back = own?.returned ?? cohort?.returned[column] ?? 0;
+  const size = own?.size ?? cohort?.size ?? 0;
+  return {
+    place,
+    title: `${name}, ${columnWords(ages, cell.words)}`,
+    text: place.title,
+    people: [
+      { name: `${count(back)} came back`, who: peopleOf(whose, true) },
+      { name: `${count(size - back)} did not`, who: peopleOf(whose, false) },
+    ],
+  };
+}
+
+const firstDayOf = (from: string) => ({ from, to: nextDay(from) });
+const nextDay = (day: string) => isoOf(dayOf(day) + 1);
+
+/** Whose triangle stands below; all curves are drawn above it. */
+function Ways({ view, shown, onShow }: { view: RetentionView; shown: number; onShow: (at: number) => void }) {
+  return (
+    <div className="ways" role="radiogroup" aria-label="The cells are of coming back with">
+      <span className="second">The cells are of coming back with</span>
+      {view.triangles.map((triangle, at) => (
+        <label key={triangle.name}>
+          <input type="radio" name="way" checked={at === shown} onChange={() => onShow(at)} />
+          <span className="way-mark" style={{ background: `var(--series-${at})` }} />
+          {triangle.name}
+        </label>
+      ))}
+    </div>
+  );
+}

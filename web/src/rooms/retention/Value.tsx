@@ -1,0 +1,283 @@
+import { useEffect, useMemo, useState } from 'react';
+import { useEventNames } from '../../api/catalogue';
+import { useValue, type Split, type ValueView } from '../../api/retention';
+import type { FrameContext } from '../../frame/Frame';
+import { Answer } from '../../frame/Margin';
+import { useLetter } from '../../frame/keys';
+import { amongOf } from '../../frame/question';
+import { saveCsv } from '../../frame/saveCsv';
+import { grainWord, periodWords } from '../../words/dates';
+import { compact, count } from '../../words/numbers';
+import { AgeCurves, type AgeCurve } from './AgeCurves';
+import { AgeTable, type AgeCell, type AgeRow } from './AgeTable';
+import { groupPeople, peopleOf, valueAsk } from './asks';
+import { CellSheet, type Picked } from './CellSheet';
+import { memberWord, type Words } from './question';
+import { RetentionSentence } from './RetentionSentence';
+import { orderParam } from './Returned';
+import { cohortRow, inOrder } from './rows';
+import { groupName, splitOf } from './split';
+import { Tools } from './tools';
+import { paidBack, valueCsv, valueFindings, valueWords } from './valueFindings';
+
+const MOST_CURVES = 8;
+const MOST_PERCENT = 42;
+
+/** Of those who started in a period, how much each had brought by each age. */
+export function Value({ frame, words }: { frame: FrameContext; words: Words }) {
+  const { asked, setFoot } = frame;
+  const names = useEventNames(asked.app);
+  const answer = useValue(asked.app, valueAsk(asked, words));
+  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  const view = answer.data?.answer;
+  const split = splitOf(asked);
+  const save = () => {
+    if (view) saveCsv(`${asked.app}-value.csv`, valueCsv(view, words, split));
+  };
+  useLetter('x', save);
+  return (
+    <>
+      <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
+      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
+      {view && (
+        <Answer
+          findings={valueFindings(view, words, split, names.shown)}
+          tools={
+            <Tools>
+              <p className="second">
+                The fuller a cell, the more its cohort had brought by then, against the largest of the table.
+                What is hatched is so far: that age has not fully passed.
+              </p>
+              <button className="word" onClick={save}>
+                Save as CSV
+              </button>
+            </Tools>
+          }
+        >
+          <Table frame={frame} view={view} words={words} split={split} />
+        </Answer>
+      )}
+    </>
+  );
+}
+
+interface TableProps {
+  frame: FrameContext;
+  view: ValueView;
+  words: Words;
+  split: Split | undefined;
+}
+
+/** A number in a narrow cell. */
+const cellValue = (value: number) =>
+  Math.abs(value) >= 1000
+    ? compact(value)
+    : value.toFixed(Math.abs(value) >= 100 ? 1 : Math.abs(value) < 1 ? 3 : 2);
+
+function Table({ frame, view, words, split }: TableProps) {
+  const { asked, rail } = frame;
+  const [picked, setPicked] = useState<Picked>();
+  const isSplit = view.groups.length > 0;
+  const say = valueWords(view);
+  const each = useMemo(() => eachOf(view), [view]);
+  const order = useMemo(
+    () =>
+      isSplit
+        ? inOrder(
+            view.groups.map((group, at) => ({ ...group, line: view.lines[at] ?? [] })),
+            words.order,
+            (group) => group.size,
+            (group, column) => group.line[column]?.value ?? null,
+          )
+        : inOrder(
+            view.cohorts.map((cohort, at) => ({ ...cohort, own: each[at] ?? [] })),
+            words.order,
+            (cohort) => cohort.size,
+            (cohort, column) => (column < cohort.completeColumns ? (cohort.own[column] ?? null) : null),
+          ),
+    [view, each, isSplit, words.order],
+  );
+  const rows = useMemo(() => {
+    const all = isSplit
+      ? groupRows(view, split, say)
+      : view.cohorts.map((cohort, at) => ({
+          ...cohortRow(cohort, words, rail?.versions ?? []),
+          cells: cohortCells(view, at, each, words, say),
+        }));
+    return order.flatMap((at) => all[at] ?? []);
+    // The words of values follow the answer.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [view, words, split, isSplit, each, order, rail?.versions]);
+  const curves = curvesOf(view, split, words, say);
+  const ages = view.pooled.map((_, age) => age);
+  return (
+    <>
+      <AgeTable
+        caption="What each member of a cohort had brought, by age. Hatched cells are not complete."
+        corner={
+          isSplit
+            ? split && 'property' in split
+              ? split.property
+              : 'group'
+            : words.start === null
+              ? 'arrived'
+              : 'started'
+        }
+        sizeHead={memberWord(words)}
+        heads={ages.map((age) => `${age === 0 ? `${grainWord[words.grain]} ` : ''}${age}`)}
+        headRows={[
+          {
+            key: 'pooled',
+            name: view.currency ? `each, ${view.currency}` : 'each',
+            size: count(view.cohorts.reduce((sum, cohort) => sum + cohort.size, 0)),
+            cells: view.pooled.map((mean) => ({
+              text: mean.value === null ? '–' : cellValue(mean.value),
+              title:
+                mean.value === null ? 'No cohort is complete at this age.' : `${count(mean.people)} people`,
+            })),
+          },
+        ]}
+        rows={rows}
+        nameWidth={isSplit ? 150 : 128}
+        leastCell={44}
+        withNames={curves.length > 1}
+        above={({ left, cell }) => (
+          <AgeCurves
+            curves={curves}
+            levels={levelsOf(view, split, say)}
+            columns={ages.length}
+            left={left}
+            cell={cell}
+            title={view.currency ? `Each, ${view.currency}` : 'Each'}
+            axis={(value) => String(Number(value.toPrecision(3)))}
+          />
+        )}
+        ordered={words.order === 'time' ? undefined : words.order === 'size' ? -1 : words.order}
+        onOrder={(column) => asked.set({ order: orderParam(column, words) })}
+        onPick={(row, column, place) => {
+          const at = order[row];
+          const { range } = asked;
+          if (at === undefined || !range) return;
+          const group = view.groups[at];
+          const cohort = isSplit ? undefined : view.cohorts[at];
+          const name = group ? groupName(split, group) : periodWords(cohort?.period.from ?? '', words.grain);
+          setPicked({
+            place,
+            title: name,
+            text: column < 0 ? `${count((group ?? cohort)?.size ?? 0)} ${memberWord(words)}.` : place.title,
+            people: [
+              {
+                name: 'All of them',
+                who: peopleOf({
+                  words,
+                  range,
+                  among: amongOf(asked),
+                  group: group && split && groupPeople(split, view.groups, group),
+                  cohorts: cohort && { from: cohort.period.from, to: cohort.starts.to },
+                }),
+              },
+            ],
+          });
+        }}
+      />
+      <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+    </>
+  );
+}
+
+/** By cohort and age, of each member. */
+const eachOf = (view: ValueView): (number | null)[][] =>
+  view.cohorts.map((cohort, at) =>
+    (view.sums[at] ?? []).map((sum) => (cohort.size > 0 ? sum / cohort.size : null)),
+  );
+
+const mostOf = (values: (number | null)[][]) =>
+  Math.max(...values.flat().map((value) => Math.abs(value ?? 0)), Number.MIN_VALUE);
+
+const shade = (value: number, most: number) =>
+  `color-mix(in srgb, var(--deep) ${Math.max(0, (value / most) * MOST_PERCENT).toFixed(0)}%, var(--sheet))`;
+
+function cohortCells(
+  view: ValueView,
+  at: number,
+  each: (number | null)[][],
+  words: Words,
+  say: (value: number) => string,
+): (AgeCell | null)[] {
+  const cohort = view.cohorts[at];
+  const most = mostOf(each);
+  return (each[at] ?? []).map((value, age) => {
+    if (!cohort || value === null) return null;
+    const open = age >= cohort.completeColumns;
+    if (age >= cohort.begunColumns) return { text: '', open: true };
+    const said = `${periodWords(cohort.period.from, words.grain)}, by ${grainWord[words.grain]} ${age}: ${say(value)} each, ${say(view.sums[at]?.[age] ?? 0)} together`;
+    return {
+      text: cellValue(value),
+      open,
+      title: open ? `${said} so far. This age has not fully passed.` : said,
+      ...(open ? {} : { background: shade(value, most) }),
+    };
+  });
+}
+
+function groupRows(view: ValueView, split: Split | undefined, say: (value: number) => string): AgeRow[] {
+  const most = mostOf(view.lines.map((line) => line.map((mean) => mean.value)));
+  return view.groups.map((group, at) => {
+    const name = groupName(split, group);
+    const reached = paidBack(view, at);
+    return {
+      key: name,
+      name,
+      size: count(group.size),
+      cells: (view.lines[at] ?? []).map((mean, age) => {
+        if (mean.value === null) return null;
+        return {
+          text: cellValue(mean.value),
+          title: `${name}, by age ${age}: ${say(mean.value)} each of ${count(mean.people)} people${reached === age ? '; paid back from here on' : ''}`,
+          reached: reached === age,
+          background: shade(mean.value, most),
+        };
+      }),
+    };
+  });
+}
+
+function curvesOf(
+  view: ValueView,
+  split: Split | undefined,
+  words: Words,
+  say: (value: number) => string,
+): AgeCurve[] {
+  const curve = (name: string, line: ValueView['pooled'], colour: number, band: boolean): AgeCurve => ({
+    name,
+    colour,
+    band,
+    points: line.flatMap(({ value, low, high }, column) =>
+      value === null
+        ? []
+        : [
+            {
+              column,
+              value,
+              low: low ?? value,
+              high: high ?? value,
+              said: `by ${grainWord[words.grain]} ${column}: ${say(value)}`,
+            },
+          ],
+    ),
+  });
+  return view.groups.length === 0
+    ? [curve('each', view.pooled, 0, true)]
+    : view.groups
+        .slice(0, MOST_CURVES)
+        .map((group, at) => curve(groupName(split, group), view.lines[at] ?? [], at, false));
+}
+
+/** What one new person of each group cost. */
+const levelsOf = (view: ValueView, split: Split | undefined, say: (value: number) => string) =>
+  (view.costs ?? []).slice(0, MOST_CURVES).flatMap(({ each }, at) => {
+    const group = view.groups[at];
+    return each === null || !group
+      ? []
+      : [{ value: each, colour: at, said: `${groupName(split, group)}: one new person cost ${say(each)}` }];
+  });

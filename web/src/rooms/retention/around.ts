@@ -1,0 +1,47 @@
+import type { AroundView, PooledView } from '../../api/retention';
+import { count, shareWithin } from '../../words/numbers';
+import type { HeadRow } from './AgeTable';
+import { cellShare } from './rows';
+
+const MINUS = '\u2212';
+
+/** "+1.2" of 0.012, for a narrow cell. */
+const cellPoints = (value: number) => {
+  const text = Math.abs(value * 100).toFixed(1);
+  return value < 0 && Number(text) !== 0 ? `${MINUS}${text}` : `+${text}`;
+};
+
+/** Cohorts before and after a release, and how far they are from each other, by age. */
+export function aroundRows({ columns, before, after }: AroundView, version: string): HeadRow[] {
+  const side = (name: string, cohorts: number, of: (at: number) => PooledView | undefined): HeadRow => ({
+    key: name,
+    name: `${name} ${version}, %`,
+    size: `${cohorts}`,
+    cells: columns.map((_, at) => {
+      const pooled = of(at);
+      return !pooled || pooled.share === null
+        ? { text: '–', title: 'No cohort there is complete at this age.' }
+        : {
+            text: cellShare(pooled.share),
+            title: `${count(pooled.returned)} of ${count(pooled.size)} people`,
+          };
+    }),
+  });
+  return [
+    side('before', before, (at) => columns[at]?.before),
+    side('since', after, (at) => columns[at]?.after),
+    {
+      key: 'difference',
+      name: 'difference, points',
+      size: '',
+      cells: columns.map(({ difference, low, high, after: since }) =>
+        difference === null || low === null || high === null || since.low === null || since.high === null
+          ? { text: '–' }
+          : {
+              text: `${cellPoints(difference)}${low > 0 || high < 0 ? '*' : ''}`,
+              title: `${cellPoints(difference)} points (${cellPoints(low)} to ${cellPoints(high)})${low > 0 || high < 0 ? '; its interval leaves out 0' : ''}. Since: ${shareWithin(since.share ?? 0, since.low, since.high)}`,
+            },
+      ),
+    },
+  ];
+}

@@ -1,0 +1,40 @@
+import type { FollowedGroup, Split } from '../../api/retention';
+import type { Asked } from '../../frame/question';
+
+export const USUAL_TOP = 8;
+export const TOPS = [3, 5, 8, 12, 20];
+
+/** The split of an address; undefined for none, or for one that cannot be read. */
+export function splitOf(asked: Pick<Asked, 'param'>): Split | undefined {
+  const text = asked.param('split');
+  if (text === null) return undefined;
+  if (!text.startsWith('{')) return { property: text };
+  try {
+    const split = JSON.parse(text) as Split;
+    return 'property' in split || 'people' in split ? split : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** As it stands in the address: a property by its name alone. */
+export function splitParam(split: Split | undefined): string | null {
+  if (!split) return null;
+  return 'property' in split && split.top === undefined ? split.property : JSON.stringify(split);
+}
+
+/** "nothing", "first country", "\u201cpayers\u201d beside \u201clurkers\u201d". */
+export function saySplit(split: Split | undefined): string {
+  if (!split) return 'nothing';
+  if ('property' in split) return `first ${split.property}`;
+  return split.people.map((group) => `\u201c${group.name}\u201d`).join(' beside ');
+}
+
+/** What a group is called. */
+export function groupName(split: Split | undefined, { kind, value }: FollowedGroup): string {
+  if (value !== null) return value;
+  if (kind === 'NOT_SET') return 'not known';
+  if (kind === 'NONE')
+    return split && 'people' in split && split.people.length > 1 ? 'in none' : 'the others';
+  return 'other values';
+}

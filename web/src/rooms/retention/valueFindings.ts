@@ -1,0 +1,138 @@
+import type { Split, ValueView, WorthKind } from '../../api/retention';
+import type { Finding } from '../../frame/Margin';
+import { grainWord, periodWords } from '../../words/dates';
+import { money, plural } from '../../words/numbers';
+import { isLookedAt, type Words } from './question';
+import { meanWithin } from './rows';
+import { groupName } from './split';
+
+const WHAT: Record<WorthKind, string> = {
+  NET: 'revenue less refunds',
+  GROSS: 'revenue before refunds',
+  PURCHASE: 'purchase revenue',
+  AD: 'ad revenue',
+  SUBSCRIPTION: 'subscription revenue',
+  SESSIONS: 'sessions',
+  ACTIVE_DAYS: 'active days',
+  TIMES: 'times',
+  SUM: 'sum',
+};
+
+/** How values of the table are said. */
+export const valueWords =
+  ({ currency }: Pick<ValueView, 'currency'>) =>
+  (value: number): string =>
+    currency ? money(value, currency) : value.toFixed(2);
+
+/** From which age on a group had brought what its people cost; undefined if that is not known or not yet so. */
+export function paidBack(view: ValueView, group: number): number | undefined {
+  const cost = view.costs?.[group]?.each ?? null;
+  if (cost === null) return undefined;
+  const age = (view.lines[group] ?? []).findIndex((mean) => mean.value !== null && mean.value >= cost);
+  return age < 0 ? undefined : age;
+}
+
+export function valueFindings(
+  view: ValueView,
+  words: Words,
+  split: Split | undefined,
+  shown: (event: string) => string,
+): Finding[] {
+  const found: Finding[] = view.leftOut.map((text) => ({ key: text, text, caution: true }));
+  if (view.cohorts.every((cohort) => cohort.size === 0)) {
+    return [
+      ...found,
+      { key: 'none', caution: true, text: 'Nobody started in this range, so there is nothing to add up.' },
+    ];
+  }
+  const say = valueWords(view);
+  const word = grainWord[words.grain];
+  const { kind, of } = words.worth;
+  const what = kind === 'TIMES' ? `times of ${shown(of)}` : kind === 'SUM' ? `sum of ${of}` : WHAT[kind];
+  view.pooled.forEach((mean, age) => {
+    if (!isLookedAt({ from: age, to: age }, { counting: 'AT', grain: words.grain })) return;
+    found.push(
+      mean.value === null
+        ? {
+            key: `age ${age}`,
+            caution: true,
+            text: `No cohort is complete at ${word} ${age} yet, so there is no value to give.`,
+          }
+        : {
+            key: `age ${age}`,
+            text: `By ${word} ${age} each had brought ${meanWithin(mean, say)} in ${what}.`,
+          },
+    );
+  });
+  found.push(...payback(view, words, split, say));
+  if (view.withoutRate > 0) {
+    found.push({
+      key: 'rate',
+      caution: true,
+      text: `${plural(view.withoutRate, 'amount')} in no sum: there was no exchange rate for the day.`,
+    });
+  }
+  found.push({
+    key: 'open',
+    caution: true,
+    text: `Each age holds all ages before it. Only cohorts for which it has fully passed are pooled, so different cohorts stand at different ages: the curve may fall where the value of none did.`,
+  });
+  return found;
+}
+
+function payback(
+  view: ValueView,
+  words: Words,
+  split: Split | undefined,
+  say: (value: number) => string,
+): Finding[] {
+  if (!view.costs) return [];
+  const known = view.costs.some(({ each }) => each !== null);
+  if (!known) {
+    return [
+      {
+        key: 'cost',
+        caution: true,
+        text: 'What new people cost is known of no channel for every day of the range, so payback cannot be told. Costs are brought in under Settings.',
+      },
+    ];
+  }
+  const word = grainWord[words.grain];
+  return view.costs.flatMap(({ each }, at) => {
+    const group = view.groups[at];
+    if (each === null || !group) return [];
+    const age = paidBack(view, at);
+    const told = age === undefined ? `not paid back by ${word} ${words.ages}` : `paid back by ${word} ${age}`;
+    return [
+      { key: `cost ${at}`, text: `${groupName(split, group)}: one new person cost ${say(each)}, ${told}.` },
+    ];
+  });
+}
+
+/** Sums and people, so that means can be made of them; ages not complete are left empty. */
+export function valueCsv(
+  view: ValueView,
+  words: Words,
+  split: Split | undefined,
+): (string | number | null)[][] {
+  const ages = view.pooled.map((_, age) => `${grainWord[words.grain]} ${age}`);
+  if (view.groups.length > 0) {
+    return [
+      ['group', 'people', 'cost each', ...ages],
+      ...view.groups.map((group, at) => [
+        groupName(split, group),
+        group.size,
+        view.costs?.[at]?.each ?? null,
+        ...(view.lines[at] ?? []).map((mean) => mean.value),
+      ]),
+    ];
+  }
+  return [
+    ['cohort', 'people', ...ages],
+    ...view.cohorts.map((cohort, at) => [
+      periodWords(cohort.period.from, words.grain),
+      cohort.size,
+      ...(view.sums[at] ?? []).map((sum, age) => (age < cohort.completeColumns ? sum : null)),
+    ]),
+  ];
+}
