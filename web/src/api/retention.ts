@@ -15,6 +15,7 @@ export type PooledView = Schemas['PooledView'];
 export type CellView = Schemas['CellView'];
 export type ApartView = Schemas['ApartView'];
 export type FollowedGroup = Schemas['FollowedGroup'];
+export type MixView = Schemas['MixView'];
 export type FlatteningView = Schemas['FlatteningView'];
 export type ProjectionView = Schemas['ProjectionView'];
 export type AroundView = Schemas['AroundView'];

@@ -123,7 +123,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_5"];
+        get: operations["list_6"];
         put?: never;
         post?: never;
         delete?: never;
@@ -206,6 +206,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["send_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/evidence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_5"];
+        put?: never;
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/evidence/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one_1"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1335,6 +1367,19 @@ export interface components {
             active: boolean;
             name: string;
         };
+        EvidenceView: {
+            address: string;
+            findings: string[];
+            /** Format: int32 */
+            id: number;
+            /** Format: date-time */
+            kept: string;
+            keptBy: string;
+            question: string;
+            room: string;
+            /** Format: date-time */
+            watermark: string;
+        };
         FirstAndLatest: {
             first: string;
             latest: string;
@@ -1623,6 +1668,23 @@ export interface components {
             /** Format: date */
             last: string;
         };
+        MixView: {
+            /** Format: int32 */
+            column: number;
+            /** @enum {string} */
+            kind: "VALUE" | "OTHER" | "NOT_SET" | "NONE";
+            /** Format: double */
+            mix: number;
+            /** Format: double */
+            others: number;
+            /** Format: int32 */
+            row: number;
+            /** Format: double */
+            size: number;
+            value: string | null;
+            /** Format: double */
+            within: number;
+        };
         NewApp: {
             currency: string;
             key: string;
@@ -1630,6 +1692,17 @@ export interface components {
             lateLimitDays: number;
             name: string;
             zone: string;
+        };
+        NewEvidence: {
+            address: string;
+            answer: {
+                [key: string]: unknown;
+            };
+            findings: string[];
+            question: string;
+            room: string;
+            /** Format: date-time */
+            watermark: string;
         };
         NewImport: {
             /** Format: int64 */
@@ -2178,6 +2251,7 @@ export interface components {
             flattening: components["schemas"]["FlatteningView"];
             groupsApart: components["schemas"]["ApartView"];
             lines: components["schemas"]["PooledView"][][];
+            mixes: components["schemas"]["MixView"][];
             name: string;
             pooled: components["schemas"]["PooledView"][];
             projection: components["schemas"]["ProjectionView"];
@@ -2244,6 +2318,12 @@ export interface components {
             what: {
                 [key: string]: unknown;
             } | null;
+        };
+        WholeEvidence: {
+            answer: {
+                [key: string]: unknown;
+            };
+            evidence: components["schemas"]["EvidenceView"];
         };
         Words: {
             behaviours: string[];
@@ -2534,7 +2614,7 @@ export interface operations {
             };
         };
     };
-    list_5: {
+    list_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -2683,6 +2763,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Receipt"];
+                };
+            };
+        };
+    };
+    list_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvidenceView"][];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEvidence"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvidenceView"];
+                };
+            };
+        };
+    };
+    one_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeEvidence"];
                 };
             };
         };

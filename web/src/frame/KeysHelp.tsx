@@ -10,6 +10,8 @@ const KEYS = [
   ['Alt ← and Alt →', 'Shift the range by its own length'],
   ['← and →', 'On the rail’s frame: move it by a day; with Shift, move its end'],
   ['X', 'Save the table as CSV'],
+  ['E', 'Keep the answer as evidence'],
+  ['Arrows and Enter', 'In a triangle: go from cell to cell, and take the people of one'],
   ['?', 'These keys'],
 ] as const;
 

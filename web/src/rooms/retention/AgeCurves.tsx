@@ -1,8 +1,9 @@
 import { spread } from '../../charts/ends';
 
-const HEIGHT = 92;
+const LEAST_HEIGHT = 92;
 const TOP = 10;
-const BOTTOM = 84;
+/** Pixels below the zero line. */
+const FOOT = 8;
 const LINE_HEIGHT = 13;
 const LONGEST_NAME = 20;
 /** Pixels behind the last column, for the names at the ends of several curves. */
@@ -59,20 +60,22 @@ export function AgeCurves({
     ...levels.map((level) => level.value),
   );
   const top = niceTop(highest > 0 ? highest : 0.01, most);
-  const x = (column: number) => left + (column + 0.5) * cell;
-  const y = (value: number) => BOTTOM - (value / top) * (BOTTOM - TOP);
-  const right = left + cell * columns;
   const named = curves.filter((curve) => !curve.ahead);
   const several = named.length > 1;
+  const height = Math.max(LEAST_HEIGHT, several ? named.length * LINE_HEIGHT + TOP + FOOT : 0);
+  const bottom = height - FOOT;
+  const x = (column: number) => left + (column + 0.5) * cell;
+  const y = (value: number) => bottom - (value / top) * (bottom - TOP);
+  const right = left + cell * columns;
   const heights = spread(
     named.map((curve) => y(curve.points.at(-1)?.value ?? 0)),
     LINE_HEIGHT,
-    BOTTOM,
+    bottom,
   );
   return (
     <svg
       width={right + (several ? NAMES_WIDTH : 0)}
-      height={HEIGHT}
+      height={height}
       className="pooled-curve"
       role="img"
       aria-label={curves.map((curve) => spoken(curve, several || curve.ahead === true)).join(' ')}
@@ -105,11 +108,11 @@ export function AgeCurves({
         <Curve key={at} curve={curve} x={x} y={y} />
       ))}
       {several &&
-        named.map(({ name, points, colour, strong }, at) => (
+        named.map(({ name, colour, strong }, at) => (
           <text
             key={name}
             className="curve-end"
-            x={x(points.at(-1)?.column ?? columns - 1) + 8}
+            x={x(columns - 1) + 8}
             y={(heights[at] ?? 0) + 4}
             style={{ fill: `var(--series-${colour})`, fontWeight: strong ? 600 : 400 }}
           >

@@ -3,6 +3,7 @@ import { useEventNames } from '../../api/catalogue';
 import { useEarly, type EarlyView, type TieView } from '../../api/retention';
 import type { DayRange } from '../../api/queries';
 import type { FrameContext } from '../../frame/Frame';
+import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer, type Finding } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
@@ -14,7 +15,6 @@ import { CellSheet, type Picked } from './CellSheet';
 import type { Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { splitParam } from './split';
-import { Tools } from './tools';
 
 const RATE = 0.05;
 
@@ -35,19 +35,22 @@ export function Early({ frame, words }: { frame: FrameContext; words: Words }) {
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
       {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && (
+      {view && answer.data && (
         <Answer
           findings={earlyFindings(view, words, names.shown)}
           tools={
-            <Tools>
+            <AnswerTools
+              app={asked.app}
+              room="retention"
+              file={`${asked.app}-early`}
+              answered={answer.data}
+              onCsv={save}
+            >
               <label>
                 <input type="checkbox" checked={every} onChange={(event) => setEvery(event.target.checked)} />{' '}
                 Every count and length, not only the strongest of each event
               </label>
-              <button className="word" onClick={save}>
-                Save as CSV
-              </button>
-            </Tools>
+            </AnswerTools>
           }
         >
           {asked.range && (
@@ -140,7 +143,7 @@ function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
                   ? '–'
                   : (tie.didBack / tie.did / (tie.othersBack / tie.others)).toFixed(2)}
               </td>
-              <td className="number">{tie.strength.toFixed(3)}</td>
+              <td className="number">{tie.strength.toFixed(3).replace('-', '\u2212')}</td>
               <td>
                 <button
                   className="word"
@@ -233,7 +236,7 @@ function earlyFindings(view: EarlyView, { back }: Words, shown: (event: string) 
     found.push({
       key: 'open',
       caution: true,
-      text: `${plural(view.open, 'person')} more arrived too late: their ${days} have not fully passed.`,
+      text: `${plural(view.open, 'person', 'people')} more arrived too late: their ${days} have not fully passed.`,
     });
   }
   return found;

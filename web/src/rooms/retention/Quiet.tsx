@@ -2,8 +2,9 @@ import { useEffect, useMemo } from 'react';
 import type { EChartsOption, LineSeriesOption } from 'echarts';
 import { useSurvival, type CurveView, type Split, type SurvivalView } from '../../api/retention';
 import { EChart } from '../../charts/EChart';
-import { tooltipLooks, valueAxis } from '../../charts/looks';
+import { FONT, tooltipLooks, valueAxis } from '../../charts/looks';
 import type { FrameContext } from '../../frame/Frame';
+import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer, type Finding } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { saveCsv } from '../../frame/saveCsv';
@@ -14,7 +15,6 @@ import { quietAsk } from './asks';
 import type { Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { groupName, splitOf } from './split';
-import { Tools } from './tools';
 
 const HEIGHT = 300;
 const MOST_CURVES = 8;
@@ -42,15 +42,17 @@ export function Quiet({ frame, words }: { frame: FrameContext; words: Words }) {
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
       {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && (
+      {view && answer.data && (
         <Answer
           findings={quietFindings(view, words, lines)}
           tools={
-            <Tools>
-              <button className="word" onClick={save}>
-                Save as CSV
-              </button>
-            </Tools>
+            <AnswerTools
+              app={asked.app}
+              room="retention"
+              file={`${asked.app}-until-quiet`}
+              answered={answer.data}
+              onCsv={save}
+            ></AnswerTools>
           }
         >
           {lines.some(({ curve }) => curve.steps.length > 0) && <StayingChart lines={lines} />}
@@ -96,7 +98,14 @@ function spoken({ name, curve }: Line): string {
   return last ? `${name}: ${shareWithin(last.share, last.low, last.high)} on day ${last.day}.` : '';
 }
 
+/** Those still open go on to the last day known. */
+const endOf = (curve: CurveView, last: number): [number, number][] => {
+  const step = curve.steps.at(-1);
+  return step && step.share > 0 ? [[last, step.share]] : [];
+};
+
 function optionOf(lines: Line[], roles: Roles): EChartsOption {
+  const last = lastDay(lines);
   const series = lines.slice(0, MOST_CURVES).map(({ name, curve }, index): LineSeriesOption => {
     const colour = roles.series[index % roles.series.length] ?? roles.deep;
     return {
@@ -104,7 +113,7 @@ function optionOf(lines: Line[], roles: Roles): EChartsOption {
       name,
       step: 'end',
       symbol: 'none',
-      data: [[0, 1], ...curve.steps.map((step) => [step.day, step.share])],
+      data: [[0, 1], ...curve.steps.map((step) => [step.day, step.share]), ...endOf(curve, last)],
       lineStyle: { color: colour, width: 1.8 },
       itemStyle: { color: colour },
       endLabel: {
@@ -126,13 +135,14 @@ function optionOf(lines: Line[], roles: Roles): EChartsOption {
       name: 'days since the start',
       nameLocation: 'middle',
       nameGap: 26,
-      max: lastDay(lines),
+      max: last,
       axisLine: { lineStyle: { color: roles.rule } },
       splitLine: { show: false },
-      axisLabel: { color: roles.ink2 },
-      nameTextStyle: { color: roles.ink2 },
+      axisLabel: { color: roles.ink2, fontFamily: FONT, fontSize: 12 },
+      nameTextStyle: { color: roles.ink2, fontFamily: FONT, fontSize: 12 },
     },
     yAxis: {
+      interval: 0.25,
       ...valueAxis('still there', (value) => `${Math.round(value * 100)} %`, roles),
       max: 1,
     } as NonNullable<EChartsOption['yAxis']>,
@@ -238,7 +248,7 @@ function quietFindings(view: SurvivalView, words: Words, lines: Line[]): Finding
   if (view.test) {
     found.push({
       key: 'test',
-      text: `${view.test.p < 0.05 ? 'The groups do not stay equally long' : 'The groups are not told apart'}: log-rank test of ${lines.filter(({ curve }) => curve.people > 0).length} groups, \u03c7\u00b2 ${view.test.chiSquared.toFixed(1)} with ${view.test.degrees} degrees of freedom, p ${pWords(view.test.p)}.`,
+      text: `${view.test.p < 0.05 ? 'The groups do not stay equally long' : 'The groups are not told apart'}: log-rank test of ${lines.filter(({ curve }) => curve.people > 0).length} groups, \u03c7\u00b2 ${view.test.chiSquared.toFixed(1)} with ${plural(view.test.degrees, 'degree')} of freedom, p ${pWords(view.test.p)}.`,
     });
   } else if (lines.length > 1) {
     found.push({
@@ -256,7 +266,7 @@ function quietFindings(view: SurvivalView, words: Words, lines: Line[]): Finding
     found.push({
       key: 'young',
       caution: true,
-      text: `${plural(view.tooYoung, 'person')} more started in the last ${words.quietDays} days: nothing can be said of them yet.`,
+      text: `${plural(view.tooYoung, 'person', 'people')} more started in the last ${words.quietDays} days: nothing can be said of them yet.`,
     });
   }
   return found;

@@ -1,7 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
-import { useRetention, type RetentionView, type Split } from '../../api/retention';
+import { useRetention, type RetentionAsk, type RetentionView, type Split } from '../../api/retention';
+import { useWords } from '../../api/words';
 import type { FrameContext } from '../../frame/Frame';
+import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
@@ -31,14 +33,17 @@ export function Returned({ frame, words }: { frame: FrameContext; words: Words }
   const way = words.ways[words.shown] ?? null;
   const around = rail?.versions.find((version) => version.version === words.around);
   const recorded = useCatalogueEvents(asked.app, way === null ? undefined : asked.range);
-  const answer = useRetention(asked.app, backAsk(asked, words, around?.starts ?? null));
+  const ask = backAsk(asked, words, around?.starts ?? null);
+  const answer = useRetention(asked.app, ask);
+  const mixes = useMixes(asked.app, ask, words, answer.data?.answer);
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
   const shownAs = (chosen: Chosen) => (chosen === null ? ANY : names.shown(chosen));
   const view = answer.data && named(answer.data.answer, words, shownAs);
   const split = splitOf(asked);
-  useLetter('x', () => {
+  const save = () => {
     if (view) saveCsv(`${asked.app}-retention.csv`, csvRows(view, words, split));
-  });
+  };
+  useLetter('x', save);
   return (
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
@@ -50,8 +55,19 @@ export function Returned({ frame, words }: { frame: FrameContext; words: Words }
             split,
             backEvent: recorded.data?.answer.events.find((event) => event.name === way),
             around: words.around,
+            mixes,
           })}
-          tools={<BackTools frame={frame} words={words} view={view} split={split} />}
+          tools={
+            <AnswerTools
+              app={asked.app}
+              room="retention"
+              file={`${asked.app}-retention`}
+              answered={answer.data}
+              onCsv={save}
+            >
+              <BackTools frame={frame} words={words} view={view} split={split} />
+            </AnswerTools>
+          }
         >
           {view.triangles.length > 1 && (
             <Ways
@@ -69,6 +85,31 @@ export function Returned({ frame, words }: { frame: FrameContext; words: Words }
       )}
     </>
   );
+}
+
+/** What the mix of people may be of, if no split says: whence they came changes most from cohort to cohort. */
+const MIX_OF = 'arrival_channel';
+
+/** Where cohorts lie apart, whether their people are others: asked besides, once that is known, and not waited for. */
+function useMixes(app: string, ask: RetentionAsk | undefined, words: Words, view: RetentionView | undefined) {
+  const { properties } = useWords(app);
+  const triangle = view?.triangles[words.shown];
+  const given = ask?.split && 'property' in ask.split ? ask.split.property : undefined;
+  const shown = ask?.returns[words.shown];
+  const isWanted =
+    ask !== undefined &&
+    ask.split === null &&
+    shown !== undefined &&
+    triangle !== undefined &&
+    triangle.apart.surest.length > 0 &&
+    properties.some(({ name }) => name === MIX_OF);
+  const besides = useRetention(
+    app,
+    isWanted ? { ...ask, returns: [shown], split: { property: MIX_OF, top: 20 }, around: null } : undefined,
+  );
+  if (given !== undefined && triangle) return { property: given, of: triangle.mixes };
+  const found = isWanted && !besides.isPlaceholderData ? besides.data?.answer.triangles[0]?.mixes : undefined;
+  return found && { property: MIX_OF, of: found };
 }
 
 /** Ways of coming back by the names they are shown as. */
@@ -126,7 +167,7 @@ function Triangle({ frame, view, words, split }: TriangleProps) {
         headRows={[pooledRow(way, words), ...(around ? aroundRows(around, words.around ?? '') : [])]}
         rows={rows}
         nameWidth={isSplit || around ? 150 : 128}
-        leastCell={30}
+        leastCell={34}
         withNames={curves.filter((curve) => !curve.ahead).length > 1}
         above={({ left, cell }) => (
           <AgeCurves

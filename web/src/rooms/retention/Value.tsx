@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useEventNames } from '../../api/catalogue';
 import { useValue, type Split, type ValueView } from '../../api/retention';
 import type { FrameContext } from '../../frame/Frame';
+import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
@@ -17,7 +18,6 @@ import { RetentionSentence } from './RetentionSentence';
 import { orderParam } from './Returned';
 import { cohortRow, inOrder } from './rows';
 import { groupName, splitOf } from './split';
-import { Tools } from './tools';
 import { paidBack, valueCsv, valueFindings, valueWords } from './valueFindings';
 
 const MOST_CURVES = 8;
@@ -39,19 +39,22 @@ export function Value({ frame, words }: { frame: FrameContext; words: Words }) {
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
       {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && (
+      {view && answer.data && (
         <Answer
           findings={valueFindings(view, words, split, names.shown)}
           tools={
-            <Tools>
+            <AnswerTools
+              app={asked.app}
+              room="retention"
+              file={`${asked.app}-value`}
+              answered={answer.data}
+              onCsv={save}
+            >
               <p className="second">
                 The fuller a cell, the more its cohort had brought by then, against the largest of the table.
                 What is hatched is so far: that age has not fully passed.
               </p>
-              <button className="word" onClick={save}>
-                Save as CSV
-              </button>
-            </Tools>
+            </AnswerTools>
           }
         >
           <Table frame={frame} view={view} words={words} split={split} />

@@ -12,11 +12,11 @@ const cellPoints = (value: number) => {
 };
 
 /** Cohorts before and after a release, and how far they are from each other, by age. */
-export function aroundRows({ columns, before, after }: AroundView, version: string): HeadRow[] {
-  const side = (name: string, cohorts: number, of: (at: number) => PooledView | undefined): HeadRow => ({
+export function aroundRows({ columns }: AroundView, version: string): HeadRow[] {
+  const side = (name: string, of: (at: number) => PooledView | undefined): HeadRow => ({
     key: name,
     name: `${name} ${version}, %`,
-    size: `${cohorts}`,
+    size: '',
     cells: columns.map((_, at) => {
       const pooled = of(at);
       return !pooled || pooled.share === null
@@ -28,8 +28,8 @@ export function aroundRows({ columns, before, after }: AroundView, version: stri
     }),
   });
   return [
-    side('before', before, (at) => columns[at]?.before),
-    side('since', after, (at) => columns[at]?.after),
+    side('before', (at) => columns[at]?.before),
+    side('since', (at) => columns[at]?.after),
     {
       key: 'difference',
       name: 'difference, points',

@@ -1,6 +1,6 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import type { CohortView, PooledView, RetentionView, TriangleView } from '../../api/retention';
+import type { CohortView, MixView, PooledView, RetentionView, TriangleView } from '../../api/retention';
 import { csvRows } from './csv';
 import { findings } from './findings';
 import { wordsOf, type Words } from './question';
@@ -34,6 +34,7 @@ const ANYTHING: TriangleView = {
   apart: ALIKE,
   lines: [],
   groupsApart: { compared: 0, columns: [], surest: [] },
+  mixes: [],
   flattening: null,
   projection: null,
   around: null,
@@ -63,11 +64,12 @@ const view = (over: Partial<RetentionView>): RetentionView => ({
 
 const asked = (over: Partial<Words> = {}): Words => ({ ...wordsOf(() => null), ...over });
 
-const said = (of: RetentionView, words = asked()) =>
+const said = (of: RetentionView, words = asked(), mixes?: MixView[]) =>
   findings(of, words, {
     shownAs: (way) => way ?? 'any activity',
     split: { property: 'country' },
     around: words.around,
+    mixes: mixes && { property: 'country', of: mixes },
   })
     .map((finding) => renderToStaticMarkup(<>{finding.text}</>).replace(/<[^>]*>/g, ''))
     .join('\n');
@@ -133,11 +135,30 @@ describe('findings', () => {
     });
     expect(said(split)).toContain('PT at week 1: 15.0 %, the others 25.0 %');
     expect(said(split)).toContain(
-      'The curve is flat from week 3 on: every later step surely loses less than 1 points',
+      'The curve is flat from week 3 on: every later step surely loses less than 1 point a week',
     );
     const falling = { ...ANYTHING, flattening: { ...flat, kind: 'FALLING' as const } };
     expect(said(view({ triangles: [falling] }))).toContain(
       'Still falling: from week 3 to 4, \u22120.2 pt (\u22120.5 pt to +0.1 pt)',
+    );
+  });
+
+  it('tell cohorts of other people from people who came back otherwise', () => {
+    const mix = {
+      row: 0,
+      column: 1,
+      mix: -0.08,
+      within: -0.02,
+      kind: 'VALUE' as const,
+      value: 'PT',
+      size: 0.5,
+      others: 0.1,
+    };
+    expect(said(view({}), asked(), [mix])).toContain(
+      '2026-W46 at week 1 is mostly mix of country: \u22128.0 pt since its people are others (PT 50.0 % of them, 10.0 % of the other cohorts), \u22122.0 pt within the groups.',
+    );
+    expect(said(view({}), asked(), [{ ...mix, mix: 0.01, within: -0.11 }])).toContain(
+      'is no matter of mix of country',
     );
   });
 

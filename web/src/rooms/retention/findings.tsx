@@ -1,5 +1,5 @@
 import type { RecordedEvent } from '../../api/catalogue';
-import type { PooledView, RetentionView, Split } from '../../api/retention';
+import type { MixView, PooledView, RetentionView, Split } from '../../api/retention';
 import type { Finding } from '../../frame/Margin';
 import { grainWord, periodWords, rangeWords } from '../../words/dates';
 import { gapSentences } from '../../words/gaps';
@@ -17,6 +17,8 @@ export interface Said {
   backEvent?: RecordedEvent | undefined;
   /** The release around which cohorts are compared. */
   around: string | null;
+  /** Whether cohorts apart are of other people, and by which property that was looked for. */
+  mixes?: { property: string; of: MixView[] } | undefined;
 }
 
 /** The pooled shares at the usual ages with their intervals, and what the reader must know. */
@@ -32,6 +34,7 @@ export function findings(view: RetentionView, words: Words, said: Said): Finding
     ...shares(way, words),
     ...aroundFindings(view, words, said.around),
     ...(way.groups.length > 0 ? groupFindings(way, words, said.split) : cohortFindings(way, words)),
+    ...mixFindings(way, words, said),
     ...flattening(view, words),
     ...projection(view, words),
     ...otherWays(view, words, shownAs),
@@ -118,6 +121,37 @@ function apart(
   ];
 }
 
+/** From which part of a difference on it is mostly, or partly, mix. */
+const MOSTLY = 0.6;
+const PARTLY = 0.25;
+
+/** Whether a cohort lies apart since its people came back otherwise, or only since they are other people. */
+function mixFindings(way: OneWay, words: Words, { mixes }: Said): Finding[] {
+  if (!mixes) return [];
+  const nameOf = (mix: MixView) => {
+    const from = way.cohorts[mix.row]?.period.from;
+    const ages = way.columns[mix.column];
+    return from && ages ? `${periodWords(from, words.grain)} ${columnWords(ages, words)}` : '';
+  };
+  const part = (mix: MixView) => mix.mix / (mix.mix + mix.within);
+  const mixed = mixes.of.filter((mix) => part(mix) >= PARTLY);
+  const others = mixes.of.length - mixed.length;
+  return [
+    ...mixed.map((mix) => ({
+      key: `mix ${mix.row} ${mix.column}`,
+      text: `${nameOf(mix)} is ${part(mix) >= MOSTLY ? 'mostly' : 'partly'} mix of ${mixes.property}: ${points(mix.mix)} since its people are others (${mix.value ?? 'other values'} ${share(mix.size)} of them, ${share(mix.others)} of the other cohorts), ${points(mix.within)} within the groups.`,
+    })),
+    ...(others > 0
+      ? [
+          {
+            key: 'mix',
+            text: `${mixed.length > 0 ? 'The others of these differ' : 'They differ'} within the groups of ${mixes.property} too: no matter of mix.`,
+          },
+        ]
+      : []),
+  ];
+}
+
 /** Cohorts before and after a release at equal age. */
 function aroundFindings(view: RetentionView, words: Words, version: string | null): Finding[] {
   const around = view.triangles[words.shown]?.around;
@@ -150,7 +184,7 @@ function aroundFindings(view: RetentionView, words: Words, version: string | nul
     {
       key: 'around',
       caution: true,
-      text: `Only cohorts complete at an age are compared at it. Other things than ${version} may have changed between them.${across}`,
+      text: `${plural(around.before, 'cohort')} before and ${around.after} since; only those complete at an age are compared at it. Other things than ${version} may have changed between them.${across}`,
     },
   ];
 }
@@ -160,7 +194,7 @@ function flattening(view: RetentionView, words: Words): Finding[] {
   const found = view.triangles[words.shown]?.flattening;
   if (!found) return [];
   const word = grainWord[words.grain];
-  const tolerance = `${Number((found.tolerance * 100).toPrecision(3))} points a ${word}`;
+  const tolerance = `${plural(Number((found.tolerance * 100).toPrecision(3)), 'point')} a ${word}`;
   const last = `from ${word} ${found.lastAge - 1} to ${found.lastAge}, ${pointsWithin(-found.loss, -found.high, -found.low)}`;
   const text = {
     FLAT: `The curve is flat from ${word} ${found.from} on: every later step surely loses less than ${tolerance}; the last, ${last}.`,

@@ -1,4 +1,4 @@
-import type { CohortView, MeanView, PooledView } from '../../api/retention';
+import type { CohortView, PooledView } from '../../api/retention';
 import type { VersionView } from '../../api/queries';
 import { dayOf, periodWords, rangeWords } from '../../words/dates';
 import { count, plural, share } from '../../words/numbers';
@@ -113,11 +113,3 @@ export const cohortValue = (cohort: CohortOfWay, column: number): number | null 
 /** The last of the cohorts complete in a column. */
 export const lastComplete = <T extends CohortView>(cohorts: T[], column: number): T | undefined =>
   cohorts.findLast((cohort) => column < cohort.completeColumns);
-
-/** A mean with its interval, in words of its own. */
-export const meanWithin = (mean: MeanView, words: (value: number) => string): string => {
-  if (mean.value === null) return '–';
-  return mean.low === null || mean.high === null
-    ? words(mean.value)
-    : `${words(mean.value)} (${words(mean.low)}\u2013${words(mean.high)})`;
-};

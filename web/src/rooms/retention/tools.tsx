@@ -1,20 +1,13 @@
-import type { ReactNode } from 'react';
 import type { RetentionView, Split } from '../../api/retention';
 import type { FrameContext } from '../../frame/Frame';
-import { saveCsv } from '../../frame/saveCsv';
 import { ChoiceWord } from '../../frame/sentence/Sentence';
 import { grainWord } from '../../words/dates';
-import { csvRows } from './csv';
+import { plural } from '../../words/numbers';
 import { AgesWord } from './AgesWord';
 import { agesOf, columnHead, USUAL_FLAT, type Words } from './question';
 
 const NONE = 'no release';
 const FLATS = [0.25, 0.5, 1, 2, 5];
-
-/** The tools of a view in the margin. */
-export function Tools({ children }: { children: ReactNode }) {
-  return <div className="retention-tools">{children}</div>;
-}
 
 interface BackToolsProps {
   frame: FrameContext;
@@ -27,7 +20,7 @@ interface BackToolsProps {
 export function BackTools({ frame, words, view, split }: BackToolsProps) {
   const { asked, rail } = frame;
   return (
-    <Tools>
+    <>
       <p className="second">{meaning(words)}</p>
       <p>
         Shown as{' '}
@@ -113,18 +106,12 @@ export function BackTools({ frame, words, view, split }: BackToolsProps) {
           value={String(words.flat)}
           options={[...new Set([...FLATS, words.flat])]
             .sort((a, b) => a - b)
-            .map((each) => ({ value: String(each), name: `${each} points` }))}
+            .map((each) => ({ value: String(each), name: plural(each, 'point') }))}
           onChange={(next) => asked.set({ flat: Number(next) === USUAL_FLAT ? null : next })}
         />{' '}
         a {grainWord[words.grain]} counts as flat.
       </p>
-      <button
-        className="word"
-        onClick={() => saveCsv(`${asked.app}-retention.csv`, csvRows(view, words, split))}
-      >
-        Save as CSV
-      </button>
-    </Tools>
+    </>
   );
 }
 

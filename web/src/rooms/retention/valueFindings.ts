@@ -1,9 +1,8 @@
-import type { Split, ValueView, WorthKind } from '../../api/retention';
+import type { MeanView, Split, ValueView, WorthKind } from '../../api/retention';
 import type { Finding } from '../../frame/Margin';
 import { grainWord, periodWords } from '../../words/dates';
-import { money, plural } from '../../words/numbers';
+import { money, NO_VALUE, plural } from '../../words/numbers';
 import { isLookedAt, type Words } from './question';
-import { meanWithin } from './rows';
 import { groupName } from './split';
 
 const WHAT: Record<WorthKind, string> = {
@@ -23,6 +22,13 @@ export const valueWords =
   ({ currency }: Pick<ValueView, 'currency'>) =>
   (value: number): string =>
     currency ? money(value, currency) : value.toFixed(2);
+
+/** "EUR 0.0848 (0.0781\u20130.0914)". */
+const within = ({ value, low, high }: MeanView, say: (value: number) => string): string => {
+  const bare = (bound: number) => say(bound).replace(/^[A-Z]{3} /, '');
+  if (value === null) return NO_VALUE;
+  return low === null || high === null ? say(value) : `${say(value)} (${bare(low)}\u2013${bare(high)})`;
+};
 
 /** From which age on a group had brought what its people cost; undefined if that is not known or not yet so. */
 export function paidBack(view: ValueView, group: number): number | undefined {
@@ -60,7 +66,7 @@ export function valueFindings(
           }
         : {
             key: `age ${age}`,
-            text: `By ${word} ${age} each had brought ${meanWithin(mean, say)} in ${what}.`,
+            text: `By ${word} ${age} each had brought ${within(mean, say)} in ${what}.`,
           },
     );
   });

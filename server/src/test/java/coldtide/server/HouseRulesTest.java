@@ -142,6 +142,7 @@ class HouseRulesTest {
             "marks",
             "rates",
             "channels",
+            "evidence",
             "demo");
 
     static List<String> rooms() {

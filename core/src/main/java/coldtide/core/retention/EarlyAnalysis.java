@@ -14,7 +14,7 @@ import java.util.Comparator;
 import java.util.List;
 
 /**
- * Every event, so and so often, in so and so many first days, against coming back: one pass over everybody's first days. A tie is no
+ * Every event that is activity, so and so often, in so and so many first days, against coming back: one pass over everybody's first days. A tie is no
  * cause: who chooses to do something may be who would have stayed anyway.
  */
 public final class EarlyAnalysis implements Analysis<EarlyAnalysis.Partial, EarlyAnswer> {
@@ -138,6 +138,9 @@ public final class EarlyAnalysis implements Analysis<EarlyAnalysis.Partial, Earl
         List<Tie> compared = new ArrayList<>();
         for (int i = 0; i < firstDays.length; i++) {
             for (int name = 0; name < names; name++) {
+                if (log.isPassive(name)) {
+                    continue;
+                }
                 long did = 0;
                 long back = 0;
                 for (int reached = TIMES.length; reached > 0; reached--) {

@@ -56,6 +56,11 @@ abstract class PeopleGroups {
         return parts.size() + 1;
     }
 
+    /** Whether everybody is in exactly one group besides that of everybody. */
+    boolean isOneEach() {
+        return false;
+    }
+
     abstract Cursor over(Shard shard);
 
     /** A group that is shown, by its number. */
@@ -114,6 +119,11 @@ abstract class PeopleGroups {
             }
             parts.add(part(Kind.NOT_SET));
             return parts;
+        }
+
+        @Override
+        boolean isOneEach() {
+            return true;
         }
 
         @Override

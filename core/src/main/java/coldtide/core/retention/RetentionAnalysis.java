@@ -164,15 +164,17 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                         cohorts(partial.size[group.number()]), returned[group.number()], columns.length))
                 .toArray(Counted[]::new);
         boolean onceEach = question.following().start().entry() != Entry.EVERY_PERIOD;
+        Apart apart = onceEach ? Apart.of(whole) : Apart.NONE;
         return new Triangle(
                 question.returns().get(way).name(),
                 Arrays.stream(returned[0])
                         .map(cohort -> Arrays.stream(cohort).boxed().toList())
                         .toList(),
                 line(whole, cohorts),
-                onceEach ? Apart.of(whole) : Apart.NONE,
+                apart,
                 Arrays.stream(told).map(group -> line(group, cohorts)).toList(),
                 onceEach ? Apart.of(whole.ofGroups(told)) : Apart.NONE,
+                groups.isOneEach() ? Mix.of(apart, shown, told) : List.of(),
                 isEachAge && onceEach ? steps(cohorts, returned[0], partial.stayed[way]) : List.of());
     }
 

@@ -55,6 +55,7 @@ public record RetentionAnswer(List<Cohort> cohorts, List<Triangle> triangles, Li
      * @param apart cells that lie apart from the other cohorts; none where somebody may be of several cohorts
      * @param groups by group
      * @param groupsApart groups that lie apart from everybody else
+     * @param mixes of the surest cohorts apart, whether their people are of other groups; none where somebody may be in several
      * @param steps from one column to the next; empty unless columns are single ages one after the other
      */
     public record Triangle(
@@ -64,10 +65,12 @@ public record RetentionAnswer(List<Cohort> cohorts, List<Triangle> triangles, Li
             Apart apart,
             List<Line> groups,
             Apart groupsApart,
+            List<Mix> mixes,
             List<Step> steps) {
         public Triangle {
             returned = returned.stream().map(List::copyOf).toList();
             groups = List.copyOf(groups);
+            mixes = List.copyOf(mixes);
             steps = List.copyOf(steps);
         }
     }

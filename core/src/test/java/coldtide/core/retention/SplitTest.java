@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.within;
 import coldtide.core.RandomHistory;
 import coldtide.core.log.EventLog;
 import coldtide.core.measure.MeasureAnswer.Kind;
+import coldtide.core.measure.MeasureAnswer.Part;
 import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split;
@@ -30,9 +31,11 @@ import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -103,6 +106,34 @@ class SplitTest {
             assertThat(size).isEqualTo(whole.share().map(Share::whole).orElse(0L));
             assertThat(back).isEqualTo(whole.share().map(Share::part).orElse(0L));
         }
+    }
+
+    /** A cohort made of other people than the rest: the difference is mix, and the parts add up to it. */
+    @Test
+    void aCohortOfOtherPeopleLiesApartByMix() {
+        // Of the strong 40 % come back, of the weak 10 %, in every cohort; the last has many weak.
+        Counted strong = counted(new long[] {900, 900, 900, 300}, new long[] {360, 360, 360, 120});
+        Counted weak = counted(new long[] {100, 100, 100, 700}, new long[] {10, 10, 10, 70});
+        Counted whole = counted(new long[] {1_000, 1_000, 1_000, 1_000}, new long[] {370, 370, 370, 190});
+        List<PeopleGroups.Told> told = Stream.of("strong", "weak")
+                .map(name ->
+                        new PeopleGroups.Told(1, new RetentionAnswer.Group(new Part(Kind.VALUE, Optional.of(name)), 1)))
+                .toList();
+        Mix mix = Mix.of(Apart.of(whole), told, strong, weak).get(0);
+        assertThat(mix.row()).isEqualTo(3);
+        assertThat(mix.mix()).isCloseTo(0.19 - 0.37, within(1e-12));
+        assertThat(mix.within()).isCloseTo(0, within(1e-12));
+        assertThat(mix.group().value()).hasValue("weak");
+        assertThat(mix.size()).isCloseTo(0.7, within(1e-12));
+        assertThat(mix.others()).isCloseTo(0.1, within(1e-12));
+    }
+
+    private static Counted counted(long[] size, long... back) {
+        long[][] sizes = Arrays.stream(size).mapToObj(each -> new long[] {each}).toArray(long[][]::new);
+        long[][] backs = Arrays.stream(back).mapToObj(each -> new long[] {each}).toArray(long[][]::new);
+        return new Counted(sizes, backs, new long[] {Arrays.stream(size).sum()}, new long[] {
+            Arrays.stream(back).sum()
+        });
     }
 
     @Test

@@ -150,6 +150,7 @@ class StayingTest {
         assertThat(answer.open() + answer.people())
                 .isEqualTo(count(log, new FirstDid(EventCondition.ANY, new Window.Days(range))));
         assertThat(answer.ties()).hasSizeGreaterThan(5).hasSize(answer.tests());
+        assertThat(answer.ties()).noneMatch(tie -> tie.event().equals("push_received"));
         for (Tie tie : answer.ties()) {
             PersonCondition did =
                     Did.atLeast(tie.times(), EventCondition.named(tie.event()), new Window.OfPerson(0, tie.days() - 1));

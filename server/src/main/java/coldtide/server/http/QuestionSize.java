@@ -31,7 +31,8 @@ class QuestionSize extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         long most = request.getRequestURI()
-                        .matches(".*/(people-count|measures|week-hours|contrast|register|segments(/.*)?|behaviours)")
+                        .matches(
+                                ".*/(people-count|retention(/.*)?|measures|week-hours|contrast|register|segments(/.*)?|behaviours)")
                 ? CONDITION_KB
                 : MOST_KB;
         if (request.getContentLengthLong() > most * 1024) {

@@ -1,9 +1,11 @@
 package coldtide.server.retention;
 
+import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.retention.Ages;
 import coldtide.core.retention.Apart;
 import coldtide.core.retention.Around;
 import coldtide.core.retention.Flattening;
+import coldtide.core.retention.Mix;
 import coldtide.core.retention.Projection;
 import coldtide.core.retention.RetentionAnswer;
 import coldtide.core.retention.RetentionAnswer.Line;
@@ -72,6 +74,7 @@ record RetentionView(
      * @param apart which cells lie apart from the other cohorts
      * @param lines by group and column, the cohorts complete there together
      * @param groupsApart which of those lie apart from everybody else
+     * @param mixes of the surest cohorts apart, whether their people are of other groups; empty without a split by a property
      * @param flattening null unless columns are single ages one after the other and two at least are complete
      * @param projection null unless columns are such ages and enough are complete
      * @param around null unless asked for
@@ -83,6 +86,7 @@ record RetentionView(
             ApartView apart,
             List<List<PooledView>> lines,
             ApartView groupsApart,
+            List<MixView> mixes,
 
             @Schema(
                     types = {"object", "null"},
@@ -108,6 +112,7 @@ record RetentionView(
                     ApartView.of(triangle.apart(), triangle.returned().size()),
                     triangle.groups().stream().map(PooledView::of).toList(),
                     ApartView.of(triangle.groupsApart(), triangle.groups().size()),
+                    triangle.mixes().stream().map(MixView::of).toList(),
                     goesOn ? FlatteningView.of(Flattening.of(triangle.steps(), tolerance)) : null,
                     goesOn
                             ? Projection.of(triangle.all().pooled())
@@ -150,6 +155,35 @@ record RetentionView(
                     difference.value(),
                     difference.low(),
                     difference.high());
+        }
+    }
+
+    /**
+     * Why a cohort lies apart.
+     *
+     * @param mix what other sizes of groups add to the difference; {@code within}, what other shares within them do
+     * @param value of the group whose size adds most, null for what {@code kind} says; it is {@code size} of the cohort's people and
+     *     {@code others} of the other cohorts'
+     */
+    record MixView(
+            int row,
+            int column,
+            double mix,
+            double within,
+            Kind kind,
+            @Schema(types = {"string", "null"}) String value,
+            double size,
+            double others) {
+        static MixView of(Mix mix) {
+            return new MixView(
+                    mix.row(),
+                    mix.column(),
+                    mix.mix(),
+                    mix.within(),
+                    mix.group().kind(),
+                    mix.group().value().orElse(null),
+                    mix.size(),
+                    mix.others());
         }
     }
 

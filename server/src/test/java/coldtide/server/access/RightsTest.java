@@ -43,7 +43,9 @@ class RightsTest {
                 "rates",
                 "channels",
                 "register",
-                "register/{id}")) {
+                "register/{id}",
+                "evidence",
+                "evidence/{id}")) {
             least("READER", "get /api/apps/{app}/" + seen);
         }
         least(
@@ -87,6 +89,7 @@ class RightsTest {
                 "post segments",
                 "put segments/{id}",
                 "delete segments/{id}",
+                "post evidence",
                 "post activity/preview",
                 "put activity")) {
             least("ANALYST", changed.replace(" ", " /api/apps/{app}/"));

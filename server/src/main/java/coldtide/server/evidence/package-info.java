@@ -1,0 +1,2 @@
+/** Answers kept as evidence, as they were. */
+package coldtide.server.evidence;
