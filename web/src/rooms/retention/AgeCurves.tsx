@@ -112,7 +112,7 @@ export function AgeCurves({
           <text
             key={name}
             className="curve-end"
-            x={x(columns - 1) + 8}
+            x={right + 6}
             y={(heights[at] ?? 0) + 4}
             style={{ fill: `var(--series-${colour})`, fontWeight: strong ? 600 : 400 }}
           >

@@ -75,9 +75,15 @@ interface TiesProps {
 }
 
 const timesWords = ({ times, days }: TieView) =>
-  `${times === 1 ? 'once or more' : `${times} times or more`} in ${days === 1 ? 'the first day' : `the first ${days} days`}`;
+  `${times === 1 ? 'once or more' : `${times} times or more`} in ${daysWords(days)}`;
+
+const daysWords = (days: number) => (days === 1 ? 'the first day' : `the first ${days} days`);
+
+/** "5 × in the first 7 days", for a column headed "at least". */
+const timesShort = ({ times, days }: TieView) => `${times} × in ${daysWords(days)}`;
 
 const points = (value: number) => change(value, 0, 'SHARE');
+const bare = (value: number) => points(value).replace(/ pt$/, '');
 
 function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
   const [picked, setPicked] = useState<Picked>();
@@ -95,7 +101,7 @@ function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
         <thead>
           <tr>
             <th scope="col">did early</th>
-            <th scope="col">how often</th>
+            <th scope="col">at least</th>
             <th scope="col" className="number">
               people
             </th>
@@ -128,14 +134,14 @@ function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
                   {shown(tie.event)}
                 </button>
               </th>
-              <td>{timesWords(tie)}</td>
+              <td>{timesShort(tie)}</td>
               <td className="number">{count(tie.did)}</td>
               <td className="number">{share(tie.didBack / tie.did)}</td>
               <td className="number">{share(tie.othersBack / tie.others)}</td>
               <td className="number" title={`p ${tie.adjusted.toPrecision(2)}, all tests corrected together`}>
                 {points(tie.difference)}{' '}
                 <span className="second">
-                  ({points(tie.low)} to {points(tie.high)})
+                  ({bare(tie.low)} to {bare(tie.high)})
                 </span>
               </td>
               <td className="number">

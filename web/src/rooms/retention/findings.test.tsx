@@ -157,8 +157,11 @@ describe('findings', () => {
     expect(said(view({}), asked(), [mix])).toContain(
       '2026-W46 at week 1 is mostly mix of country: \u22128.0 pt since its people are others (PT 50.0 % of them, 10.0 % of the other cohorts), \u22122.0 pt within the groups.',
     );
+    expect(said(view({}), asked(), [{ ...mix, mix: -0.04, within: -0.06 }])).toContain(
+      'is partly mix of country',
+    );
     expect(said(view({}), asked(), [{ ...mix, mix: 0.01, within: -0.11 }])).toContain(
-      'is no matter of mix of country',
+      'They differ within the groups of country too: no matter of mix.',
     );
   });
 

@@ -141,7 +141,7 @@ function mixFindings(way: OneWay, words: Words, { mixes }: Said): Finding[] {
       key: `mix ${mix.row} ${mix.column}`,
       text: `${nameOf(mix)} is ${part(mix) >= MOSTLY ? 'mostly' : 'partly'} mix of ${mixes.property}: ${points(mix.mix)} since its people are others (${mix.value ?? 'other values'} ${share(mix.size)} of them, ${share(mix.others)} of the other cohorts), ${points(mix.within)} within the groups.`,
     })),
-    ...(others > 0
+    ...(others > 0 && way.groups.length === 0
       ? [
           {
             key: 'mix',

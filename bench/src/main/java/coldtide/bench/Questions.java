@@ -66,7 +66,8 @@ final class Questions {
             String sql) {}
 
     List<Question> all() {
-        return Stream.concat(rooms().stream(), new Sliced(log, runner).all().stream())
+        return Stream.of(rooms(), new Followed(log, runner).all(), new Sliced(log, runner).all())
+                .flatMap(List::stream)
                 .toList();
     }
 

@@ -80,7 +80,24 @@ class IntakeTest {
                     .click();
             assertThat(visitor.page.locator("tr[data-figure=PURCHASES] td").nth(6))
                     .hasText("4");
+            monthsOfBuyers(visitor);
         }
+    }
+
+    /** Month cohorts of buyers, and what each had spent, of nothing but a list of purchases: EUR 24.47 by three people. */
+    private static void monthsOfBuyers(Visitor visitor) {
+        visitor.page
+                .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Ask"))
+                .click();
+        visitor.page
+                .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Retention"))
+                .click();
+        visitor.choose("Grain", "month");
+        Locator june = visitor.page.locator("tr[data-cohort='2026-06-01'] td");
+        assertThat(june.nth(0)).hasText("3");
+        assertThat(june.nth(1)).hasText("100");
+        visitor.choose("Asked", "how much had each brought");
+        assertThat(june.nth(1)).hasText("8.16");
     }
 
     @Test

@@ -11,6 +11,7 @@ import coldtide.core.who.EventCondition;
 import coldtide.core.who.PersonCondition;
 import coldtide.core.who.PersonRule;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -64,20 +65,21 @@ public record CellPeople(Following following, DayRange cohorts, Optional<Back> r
             asked[number] = cohorts.contains(periods.period(number).from());
         }
         Starts starts = new Starts(log, conditions, shard, periods, following);
-        ReturnAges ages = returning
-                .map(back -> new ReturnAges(
+        Returns returns = returning
+                .map(back -> new Returns(
                         log,
                         conditions,
                         shard,
                         periods,
                         following,
-                        back.what(),
+                        List.of(back.what()),
                         back.ages().to()))
                 .orElse(null);
         long[] bits = Bits.of(shard.people());
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             for (boolean more = starts.first(person); more; more = starts.next()) {
-                if (asked[starts.cohort()] && (ages == null || isIn(ages.of(person, starts.cohort(), starts.row())))) {
+                if (asked[starts.cohort()]
+                        && (returns == null || isIn(returns.of(person, starts.cohort(), starts.row())[0]))) {
                     Bits.set(bits, person);
                 }
             }

@@ -53,7 +53,7 @@ public final class EarlyAnalysis implements Analysis<EarlyAnalysis.Partial, Earl
         this.log = log;
         this.question = question;
         among = conditions.of(log, question.among());
-        returning = conditions.of(log, question.returning().orElse(ReturnAges.ACTIVE));
+        returning = conditions.of(log, question.returning().orElse(Returns.ACTIVE));
         firstDays = question.firstDays();
         names = log.eventNames().size();
         fromDay = log.dayNumber(question.range().from());

@@ -81,10 +81,14 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     public void scan(Shard shard, Partial partial) {
         long[] asked = among.bits(shard);
         Starts own = new Starts(log, conditions, shard, periods, question.following());
-        ReturnAges[] ways = question.returns().stream()
-                .map(way -> new ReturnAges(
-                        log, conditions, shard, periods, question.following(), way.what(), question.lastAge()))
-                .toArray(ReturnAges[]::new);
+        Returns returns = new Returns(
+                log,
+                conditions,
+                shard,
+                periods,
+                question.following(),
+                question.returns().stream().map(Returning::what).toList(),
+                question.lastAge());
         PeopleGroups.Cursor cursor = groups.over(shard);
         int[] in = new int[groups.size()];
         for (int person = shard.person(0, asked); person < shard.people(); person = shard.person(person + 1, asked)) {
@@ -95,13 +99,13 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                 for (int i = 0; i < count; i++) {
                     partial.size[in[i]][cohort]++;
                 }
-                for (int way = 0; way < ways.length; way++) {
-                    long ages = ways[way].of(person, cohort, own.row());
+                long[] ages = returns.of(person, cohort, own.row());
+                for (int way = 0; way < ages.length; way++) {
                     for (int i = 0; i < count; i++) {
-                        count(ages, partial.returned[way][in[i]][cohort]);
+                        count(ages[way], partial.returned[way][in[i]][cohort]);
                     }
                     if (isEachAge) {
-                        countEach(ages & ages << 1, partial.stayed[way][cohort]);
+                        countEach(ages[way] & ages[way] << 1, partial.stayed[way][cohort]);
                     }
                 }
             }

@@ -27,7 +27,7 @@ final class WorthByAge {
         ageOf = new AgeOf(log, shard, periods, question.following().clock());
         rows = switch (worth.kind()) {
             case TIMES -> conditions.of(log, worth.what()).bits(shard);
-            case ACTIVE_DAYS -> conditions.of(log, ReturnAges.ACTIVE).bits(shard);
+            case ACTIVE_DAYS -> conditions.of(log, Returns.ACTIVE).bits(shard);
             default -> null;
         };
         numbers = worth.kind() == Worth.Kind.SUM

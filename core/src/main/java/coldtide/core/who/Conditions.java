@@ -53,6 +53,18 @@ public final class Conditions {
         return new Mask(shard -> mask.bits(log, shard));
     }
 
+    /**
+     * On which of their active days people did something, ready for shards of {@code log}: a bit an entry of {@link
+     * Shard#activeDay}. Of a shard in which some of it lies on days without activity there are no bits.
+     *
+     * @throws IllegalArgumentException if the condition is nested too deep or has too many parts
+     */
+    public Mask activeDays(EventLog log, EventCondition condition) {
+        new Size().of(condition, 0);
+        ShardBits mask = known(new DayMask.Of(condition), () -> new DayMask(mask(condition)));
+        return new Mask(shard -> mask.bits(log, shard));
+    }
+
     /** The first or latest {@link Value} of a property that each person had, ready for shards of {@code log}. */
     public Mask values(EventLog log, String property, Which which) {
         PersonColumn.Of of = new PersonColumn.Of(property, which);

@@ -68,9 +68,7 @@ class Problems extends ResponseEntityExceptionHandler {
         if (cause instanceof StreamConstraintsException) {
             sentence = "The question is nested too deep, or a number or name in it is too long.";
         } else if (unreadable.getCause() instanceof JacksonException json) {
-            field = json.getPath().isEmpty()
-                    ? null
-                    : json.getPath().get(json.getPath().size() - 1).getPropertyName();
+            field = json.getPath().isEmpty() ? null : placeOf(json);
             sentence = cause instanceof IllegalArgumentException
                     ? cause.getMessage()
                     : field == null ? sentence : "The value of \"" + field + "\" could not be read.";
@@ -80,6 +78,17 @@ class Problems extends ResponseEntityExceptionHandler {
             detail.setProperty("field", field);
         }
         return handleExceptionInternal(unreadable, detail, headers, status, request);
+    }
+
+    /** As the places of conditions are written: {@code following.range}, {@code returns[1].name}. */
+    private static String placeOf(JacksonException json) {
+        StringBuilder place = new StringBuilder();
+        json.getPath()
+                .forEach(step -> place.append(
+                        step.getPropertyName() == null
+                                ? "[" + step.getIndex() + "]"
+                                : (place.isEmpty() ? "" : ".") + step.getPropertyName()));
+        return place.toString();
     }
 
     private static Throwable rootCause(Throwable of) {

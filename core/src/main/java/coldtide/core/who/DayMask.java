@@ -1,0 +1,49 @@
+package coldtide.core.who;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+
+/**
+ * On which of their active days people did something: a bit an entry of {@link Shard#activeDay}. There are many fewer of them than
+ * events. Where something of the kind lies on a day without activity, days do not tell it all and there are no bits at all.
+ */
+final class DayMask extends ShardBits {
+    /** What is kept of: equal ones are computed once. */
+    record Of(EventCondition what) {}
+
+    private static final long[] NOT_ALL = new long[0];
+
+    private final ShardBits what;
+
+    DayMask(ShardBits what) {
+        this.what = what;
+    }
+
+    @Override
+    long[] compute(EventLog log, Shard shard) {
+        long[] rows = what.bits(log, shard);
+        long[] days = Bits.of(shard.activeDay.length);
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            if (!mark(shard, person, rows, days)) {
+                return NOT_ALL;
+            }
+        }
+        return days;
+    }
+
+    private static boolean mark(Shard shard, int person, long[] rows, long[] days) {
+        int day = shard.activeFrom[person];
+        int lastDay = shard.activeFrom[person + 1];
+        int end = shard.eventFrom[person + 1];
+        for (int row = Bits.next(rows, shard.eventFrom[person], end); row < end; row = Bits.next(rows, row + 1, end)) {
+            while (day < lastDay && shard.activeDay[day] < shard.eventDay[row]) {
+                day++;
+            }
+            if (day == lastDay || shard.activeDay[day] != shard.eventDay[row]) {
+                return false;
+            }
+            Bits.set(days, day);
+        }
+        return true;
+    }
+}
