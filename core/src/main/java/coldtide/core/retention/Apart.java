@@ -19,6 +19,9 @@ public record Apart(int tests, List<Cell> cells) {
     /** Fewer people than this of either kind, were all cohorts alike, are too few for the test. Common practice, no source. */
     private static final double LEAST_EXPECTED = 5;
 
+    /** Nearer ones are not told apart even if nothing is corrected: two-sided, {@link #RATE} lies at 1.95996 standard errors. */
+    private static final double LEAST_DISTANCE = 1.9599;
+
     public static final Apart NONE = new Apart(0, List.of());
 
     public Apart {
@@ -38,43 +41,51 @@ public record Apart(int tests, List<Cell> cells) {
             return Difference.of(Share.of(returned, size), Share.of(othersReturned, othersSize));
         }
 
-        private double test() {
-            return Difference.test(returned, size, othersReturned, othersSize);
-        }
-
-        private Cell with(double adjusted) {
-            return new Cell(row, column, returned, size, othersReturned, othersSize, adjusted);
+        private Cell with(double corrected) {
+            return new Cell(row, column, returned, size, othersReturned, othersSize, corrected);
         }
     }
 
     static Apart of(Counted counted) {
-        List<Cell> compared = new ArrayList<>();
-        for (int column = 0; column < counted.allSize().length; column++) {
-            compare(counted, column, compared);
+        List<Cell> small = new ArrayList<>();
+        int tests = 0;
+        for (int row = 0; row < counted.size().length; row++) {
+            tests += compare(counted, row, small);
         }
         double[] adjusted = FalseDiscovery.adjusted(
-                compared.stream().mapToDouble(Cell::test).toArray());
+                tests, small.stream().mapToDouble(Cell::adjusted).toArray());
         List<Cell> apart = new ArrayList<>();
         for (int i = 0; i < adjusted.length; i++) {
             if (adjusted[i] <= RATE) {
-                apart.add(compared.get(i).with(adjusted[i]));
+                apart.add(small.get(i).with(adjusted[i]));
             }
         }
         apart.sort(Comparator.comparingDouble(Cell::adjusted));
-        return new Apart(compared.size(), apart);
+        return new Apart(tests, apart);
     }
 
-    /** Where hardly anybody came back, or hardly anybody did not, nothing is told apart. */
-    private static void compare(Counted counted, int column, List<Cell> into) {
-        long size = counted.allSize()[column];
-        long back = counted.allBack()[column];
-        for (int row = 0; row < counted.size().length; row++) {
+    /**
+     * Where hardly anybody came back, or hardly anybody did not, nothing is told apart.
+     *
+     * @param small takes those that may lie apart, with what the test says not corrected yet
+     * @return how many cells were compared
+     */
+    private static int compare(Counted counted, int row, List<Cell> small) {
+        int tests = 0;
+        for (int column = 0; column < counted.allSize().length; column++) {
+            long size = counted.allSize()[column];
+            long back = counted.allBack()[column];
             long own = counted.size()[row][column];
             double few = (double) Math.min(own, size - own) * Math.min(back, size - back);
             if (few >= LEAST_EXPECTED * size && size > 0) {
+                tests++;
                 long ownBack = counted.back()[row][column];
-                into.add(new Cell(row, column, ownBack, own, back - ownBack, size - own, Double.NaN));
+                if (Difference.distance(ownBack, own, back - ownBack, size - own) >= LEAST_DISTANCE) {
+                    double p = Difference.test(ownBack, own, back - ownBack, size - own);
+                    small.add(new Cell(row, column, ownBack, own, back - ownBack, size - own, p));
+                }
             }
         }
+        return tests;
     }
 }

@@ -1,6 +1,7 @@
 package coldtide.core.retention;
 
 import coldtide.core.retention.RetentionAnswer.Cohort;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -8,13 +9,18 @@ import java.util.List;
  * back; and of everybody together.
  */
 record Counted(long[][] size, long[][] back, long[] allSize, long[] allBack) {
-    /** A row a cohort: its members where the column is complete, else nobody. */
-    static Counted ofCohorts(List<Cohort> cohorts, long[][] returned, int columns) {
+    /**
+     * A row a cohort: its members where the column is complete, else nobody.
+     *
+     * @param members by cohort how many of it are looked at
+     */
+    static Counted ofCohorts(List<Cohort> cohorts, long[] members, int[][] returned, int columns) {
         long[][] size = new long[returned.length][columns];
         long[][] back = new long[returned.length][columns];
         for (int cohort = 0; cohort < returned.length; cohort++) {
-            for (int column = 0; column < columns && cohorts.get(cohort).isCompleteAt(column); column++) {
-                size[cohort][column] = cohorts.get(cohort).size();
+            int complete = Math.min(columns, cohorts.get(cohort).completeColumns());
+            Arrays.fill(size[cohort], 0, complete, members[cohort]);
+            for (int column = 0; column < complete; column++) {
                 back[cohort][column] = returned[cohort][column];
             }
         }

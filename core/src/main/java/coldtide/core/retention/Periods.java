@@ -16,12 +16,15 @@ final class Periods {
     private final Following following;
     private final List<DayRange> periods;
     private final int[] ofDay;
+    /** The last day of which some has passed in the data. */
+    private final LocalDate lastBegun;
 
     Periods(EventLog log, Following following) {
         this.log = log;
         this.following = following;
         periods = following.range().periods(following.grain());
         ofDay = new int[log.days()];
+        lastBegun = log.calendar().dayOf(log.dataTo().minusMillis(1));
         number();
     }
 
@@ -75,12 +78,13 @@ final class Periods {
     Cohort cohort(int number, long size, List<Ages> columns) {
         DayRange period = periods.get(number);
         DayRange starts = clipped(period);
+        boolean byCalendar = following.clock() == Clock.CALENDAR;
         return new Cohort(
                 period,
                 starts,
                 size,
-                leading(columns, ages -> hasPassed(period, starts, ages.to())),
-                leading(columns, ages -> hasBegun(period, starts, ages.from())));
+                leading(columns, byCalendar ? passedByCalendar(period) : passedByOwnClock(starts)),
+                leading(columns, byCalendar ? begunByCalendar(period) : begunByOwnClock(starts)));
     }
 
     private static int leading(List<Ages> columns, Predicate<Ages> test) {
@@ -92,23 +96,23 @@ final class Periods {
     }
 
     /** Whether an age has fully passed for whoever started last. */
-    private boolean hasPassed(DayRange period, DayRange starts, int age) {
-        if (following.clock() == Clock.CALENDAR) {
-            return log.completeBefore(following.grain().shift(period.from(), age + 1L));
-        }
-        Instant ends = log.calendar().startOf(starts.to()).plusMillis((age + 1) * ageMillis());
-        return !ends.isAfter(log.dataTo());
+    private Predicate<Ages> passedByCalendar(DayRange period) {
+        return ages -> log.completeBefore(following.grain().shift(period.from(), ages.to() + 1L));
+    }
+
+    private Predicate<Ages> passedByOwnClock(DayRange starts) {
+        Instant last = log.calendar().startOf(starts.to());
+        return ages -> !last.plusMillis((ages.to() + 1) * ageMillis()).isAfter(log.dataTo());
     }
 
     /** Whether an age has begun for whoever started first. */
-    private boolean hasBegun(DayRange period, DayRange starts, int age) {
-        if (following.clock() == Clock.CALENDAR) {
-            return log.hasBegun(following.grain().shift(period.from(), age));
-        }
-        return log.calendar()
-                .startOf(starts.from())
-                .plusMillis(age * ageMillis())
-                .isBefore(log.dataTo());
+    private Predicate<Ages> begunByCalendar(DayRange period) {
+        return ages -> !following.grain().shift(period.from(), ages.from()).isAfter(lastBegun);
+    }
+
+    private Predicate<Ages> begunByOwnClock(DayRange starts) {
+        Instant first = log.calendar().startOf(starts.from());
+        return ages -> first.plusMillis(ages.from() * ageMillis()).isBefore(log.dataTo());
     }
 
     private DayRange clipped(DayRange period) {

@@ -25,16 +25,20 @@ import java.util.stream.IntStream;
  * way. Handbook §7; the shares' intervals are Wilson's.
  */
 public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
-    /** Cohort sizes by group; returned people by way, group, cohort and column; those back in a column and the one before. */
+    /**
+     * Cohort sizes by group; those who came back by way, group, cohort and column; by way and column those back there and in the one
+     * before, of cohorts complete there. Counts of people are ints: they are scattered over much memory, and half of it is half the
+     * waiting.
+     */
     static final class Partial {
         final long[][] size;
-        final long[][][][] returned;
-        final long[][][] stayed;
+        final int[][][][] returned;
+        final int[][] stayed;
 
         Partial(int ways, int groups, int cohorts, int columns) {
             size = new long[groups][cohorts];
-            returned = new long[ways][groups][cohorts][columns];
-            stayed = new long[ways][cohorts][columns];
+            returned = new int[ways][groups][cohorts][columns];
+            stayed = new int[ways][columns];
         }
     }
 
@@ -47,6 +51,13 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     private final long[] columns;
     private final int[] firstAges;
     private final boolean isEachAge;
+    /** By cohort, the columns that are complete as bits. */
+    private final long[] complete;
+
+    /** Of everybody together, whatever the question's split. */
+    public RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question) {
+        this(log, conditions, question, PeopleGroups.NONE);
+    }
 
     private RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question, PeopleGroups groups) {
         this.log = log;
@@ -58,6 +69,9 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         columns = question.columns().stream().mapToLong(Ages::bits).toArray();
         firstAges = question.columns().stream().mapToInt(Ages::from).toArray();
         isEachAge = question.isEachAge();
+        complete = cohorts(new long[periods.size()]).stream()
+                .mapToLong(cohort -> cohort.completeColumns() == 0 ? 0 : -1L >>> 64 - cohort.completeColumns())
+                .toArray();
     }
 
     /** One pass; where it is split by a property, a few more before, to find the values. */
@@ -101,37 +115,33 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                 }
                 long[] ages = returns.of(person, cohort, own.row());
                 for (int way = 0; way < ages.length; way++) {
+                    long back = columnsOf(ages[way]);
                     for (int i = 0; i < count; i++) {
-                        count(ages[way], partial.returned[way][in[i]][cohort]);
+                        count(back, partial.returned[way][in[i]][cohort]);
                     }
-                    if (isEachAge) {
-                        countEach(ages[way] & ages[way] << 1, partial.stayed[way][cohort]);
-                    }
+                    count(back & back << 1 & complete[cohort], partial.stayed[way]);
                 }
             }
         }
     }
 
-    private void count(long ages, long[] returned) {
+    private static void count(long bits, int[] counts) {
+        for (long left = bits; left != 0; left &= left - 1) {
+            counts[Long.numberOfTrailingZeros(left)]++;
+        }
+    }
+
+    /** In which columns somebody who came back at some ages is: only in those that begin by the last of them. */
+    private long columnsOf(long ages) {
         if (isEachAge) {
-            countEach(ages, returned);
-        } else {
-            countSpans(ages, returned);
+            return ages;
         }
-    }
-
-    private static void countEach(long ages, long[] returned) {
-        for (long left = ages; left != 0; left &= left - 1) {
-            returned[Long.numberOfTrailingZeros(left)]++;
-        }
-    }
-
-    /** Only columns that begin by the last age of a return: most people's is early. */
-    private void countSpans(long ages, long[] returned) {
+        long back = 0;
         int last = 63 - Long.numberOfLeadingZeros(ages);
         for (int column = 0; column < columns.length && firstAges[column] <= last; column++) {
-            returned[column] += (ages & columns[column]) != 0 ? 1 : 0;
+            back |= (ages & columns[column]) != 0 ? 1L << column : 0;
         }
+        return back;
     }
 
     @Override
@@ -139,7 +149,9 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         Sums.add(into.size, from.size);
         Sums.add(into.stayed, from.stayed);
         for (int way = 0; way < into.returned.length; way++) {
-            Sums.add(into.returned[way], from.returned[way]);
+            for (int group = 0; group < into.returned[way].length; group++) {
+                Sums.add(into.returned[way][group], from.returned[way][group]);
+            }
         }
     }
 
@@ -161,18 +173,19 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     }
 
     private Triangle triangle(int way, Partial partial, List<Cohort> cohorts, List<Told> shown) {
-        long[][][] returned = partial.returned[way];
-        Counted whole = Counted.ofCohorts(cohorts, returned[0], columns.length);
+        int[][][] returned = partial.returned[way];
+        Counted whole = Counted.ofCohorts(cohorts, partial.size[0], returned[0], columns.length);
         Counted[] told = shown.stream()
                 .map(group -> Counted.ofCohorts(
-                        cohorts(partial.size[group.number()]), returned[group.number()], columns.length))
+                        cohorts, partial.size[group.number()], returned[group.number()], columns.length))
                 .toArray(Counted[]::new);
         boolean onceEach = question.following().start().entry() != Entry.EVERY_PERIOD;
         Apart apart = onceEach ? Apart.of(whole) : Apart.NONE;
         return new Triangle(
                 question.returns().get(way).name(),
                 Arrays.stream(returned[0])
-                        .map(cohort -> Arrays.stream(cohort).boxed().toList())
+                        .map(cohort ->
+                                Arrays.stream(cohort).asLongStream().boxed().toList())
                         .toList(),
                 line(whole, cohorts),
                 apart,
@@ -183,36 +196,38 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     }
 
     private Line line(Counted counted, List<Cohort> cohorts) {
+        int[] complete = new int[columns.length];
+        for (int cohort = 0; cohort < cohorts.size(); cohort++) {
+            for (int column = 0; column < columns.length; column++) {
+                complete[column] += counted.size()[cohort][column] > 0 ? 1 : 0;
+            }
+        }
         List<Pooled> pooled = new ArrayList<>();
         for (int column = 0; column < columns.length; column++) {
-            int complete = 0;
-            for (int cohort = 0; cohort < cohorts.size(); cohort++) {
-                complete += counted.size()[cohort][column] > 0 ? 1 : 0;
-            }
             long size = counted.allSize()[column];
             pooled.add(new Pooled(
-                    complete, size == 0 ? Optional.empty() : Optional.of(Share.of(counted.allBack()[column], size))));
+                    complete[column],
+                    size == 0 ? Optional.empty() : Optional.of(Share.of(counted.allBack()[column], size))));
         }
         return new Line(pooled);
     }
 
     /** Of the same people at both ages: those of the cohorts complete at the later one. */
-    private List<Step> steps(List<Cohort> cohorts, long[][] returned, long[][] stayed) {
+    private List<Step> steps(List<Cohort> cohorts, int[][] returned, int... stayed) {
+        long[] people = new long[columns.length];
+        long[] before = new long[columns.length];
+        long[] then = new long[columns.length];
+        for (int cohort = 0; cohort < returned.length; cohort++) {
+            for (int to = 1; to < cohorts.get(cohort).completeColumns(); to++) {
+                people[to] += cohorts.get(cohort).size();
+                before[to] += returned[cohort][to - 1];
+                then[to] += returned[cohort][to];
+            }
+        }
         List<Step> steps = new ArrayList<>();
-        for (int to = 1; to < columns.length; to++) {
-            long people = 0;
-            long left = 0;
-            long came = 0;
-            for (int cohort = 0; cohort < cohorts.size(); cohort++) {
-                if (cohorts.get(cohort).isCompleteAt(to)) {
-                    people += cohorts.get(cohort).size();
-                    left += returned[cohort][to - 1] - stayed[cohort][to];
-                    came += returned[cohort][to] - stayed[cohort][to];
-                }
-            }
-            if (people > 0) {
-                steps.add(new Step(to, people, Difference.ofTheSame(people, left, came)));
-            }
+        for (int to = 1; to < columns.length && people[to] > 0; to++) {
+            steps.add(new Step(
+                    to, people[to], Difference.ofTheSame(people[to], before[to] - stayed[to], then[to] - stayed[to])));
         }
         return steps;
     }

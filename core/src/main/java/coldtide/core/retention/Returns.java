@@ -5,7 +5,6 @@ import coldtide.core.log.Shard;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -73,7 +72,9 @@ final class Returns {
 
     /** The ages after a start, by way; the same array each time. */
     long[] of(int person, int cohort, int start) {
-        Arrays.fill(ages, 0);
+        for (int way = 0; way < ages.length; way++) {
+            ages[way] = 0;
+        }
         if (anyByDays) {
             byDays(person, cohort, start);
         }

@@ -23,6 +23,14 @@ final class Sums {
         }
     }
 
+    static void add(int[][] into, int[][] from) {
+        for (int i = 0; i < into.length; i++) {
+            for (int j = 0; j < into[i].length; j++) {
+                into[i][j] += from[i][j];
+            }
+        }
+    }
+
     static void add(long[][][] into, long[][][] from) {
         for (int i = 0; i < into.length; i++) {
             add(into[i], from[i]);

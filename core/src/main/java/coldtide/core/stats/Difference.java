@@ -45,9 +45,15 @@ public record Difference(double value, double low, double high, double p) {
 
     /** The test alone, of two shares with wholes of at least 1: much less work than the intervals. */
     public static double test(long part, long whole, long otherPart, long otherWhole) {
+        return twoSided(distance(part, whole, otherPart, otherWhole), 1);
+    }
+
+    /** In standard errors of the test, without a sign: to pass over most of very many pairs of shares before any test is made. */
+    public static double distance(long part, long whole, long otherPart, long otherWhole) {
+        double difference = Math.abs((double) part / whole - (double) otherPart / otherWhole);
         double pooled = (double) (part + otherPart) / (whole + otherWhole);
         double error = Math.sqrt(pooled * (1 - pooled) * (1.0 / whole + 1.0 / otherWhole));
-        return twoSided((double) part / whole - (double) otherPart / otherWhole, error);
+        return difference == 0 ? 0 : difference / error;
     }
 
     /**

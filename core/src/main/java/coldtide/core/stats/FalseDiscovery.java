@@ -1,7 +1,8 @@
 package coldtide.core.stats;
 
+import it.unimi.dsi.fastutil.doubles.DoubleArrays;
 import java.util.Arrays;
-import java.util.Comparator;
+import java.util.stream.IntStream;
 
 /** Correction of many tests made at once: the step-up procedure of Y. Benjamini and Y. Hochberg, JRSS B 57 (1995) 289–300. */
 public final class FalseDiscovery {
@@ -13,18 +14,27 @@ public final class FalseDiscovery {
      * @param p of each test, 0 to 1; NaN for one that could not be made, which counts for nothing
      */
     public static double[] adjusted(double... p) {
-        Integer[] order = new Integer[p.length];
-        Arrays.setAll(order, i -> i);
-        Integer[] made = Arrays.stream(order)
-                .filter(i -> !Double.isNaN(p[i]))
-                .sorted(Comparator.comparingDouble(i -> p[i]))
-                .toArray(Integer[]::new);
+        return adjusted(
+                (int) Arrays.stream(p).filter(each -> !Double.isNaN(each)).count(), p);
+    }
+
+    /**
+     * The same where only the smallest of the tests' p-values are looked at: what comes out up to the largest of them is right, above it
+     * it may be too large.
+     *
+     * @param tests how many were made
+     * @param p the smallest of them
+     */
+    public static double[] adjusted(int tests, double... p) {
+        int[] order = IntStream.range(0, p.length).toArray();
+        // What could not be tested comes last.
+        DoubleArrays.quickSortIndirect(order, p);
         double[] adjusted = new double[p.length];
-        Arrays.fill(adjusted, Double.NaN);
         double least = 1;
-        for (int rank = made.length; rank > 0; rank--) {
-            least = Math.min(least, p[made[rank - 1]] * made.length / rank);
-            adjusted[made[rank - 1]] = least;
+        for (int rank = p.length; rank > 0; rank--) {
+            double own = p[order[rank - 1]];
+            least = Math.min(least, Double.isNaN(own) ? 1 : own * tests / rank);
+            adjusted[order[rank - 1]] = Double.isNaN(own) ? Double.NaN : least;
         }
         return adjusted;
     }

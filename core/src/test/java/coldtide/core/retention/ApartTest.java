@@ -43,10 +43,11 @@ class ApartTest {
     }
 
     private static Apart apart(List<Cohort> cohorts, List<List<Long>> returned, int columns) {
-        long[][] back = returned.stream()
-                .map(row -> row.stream().mapToLong(Long::longValue).toArray())
-                .toArray(long[][]::new);
-        return Apart.of(Counted.ofCohorts(cohorts, back, columns));
+        int[][] back = returned.stream()
+                .map(row -> row.stream().mapToInt(Long::intValue).toArray())
+                .toArray(int[][]::new);
+        long[] members = cohorts.stream().mapToLong(Cohort::size).toArray();
+        return Apart.of(Counted.ofCohorts(cohorts, members, back, columns));
     }
 
     @Test
