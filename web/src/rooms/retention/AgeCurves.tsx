@@ -42,6 +42,8 @@ interface AgeCurvesProps {
   axis: (value: number) => string;
   /** The largest value there can be. */
   most?: number;
+  /** Somebody wants the people of a point of a curve, by the number of its colour. */
+  onPick?: ((curve: number, column: number, element: Element) => void) | undefined;
 }
 
 /** Curves by age over a table, on the same columns, from zero; their table twin is below. */
@@ -54,6 +56,7 @@ export function AgeCurves({
   title,
   axis,
   most = Infinity,
+  onPick,
 }: AgeCurvesProps) {
   const highest = Math.max(
     ...curves.flatMap(({ points, band }) => points.map((each) => (band ? each.high : each.value))),
@@ -105,7 +108,7 @@ export function AgeCurves({
         </line>
       ))}
       {curves.map((curve, at) => (
-        <Curve key={at} curve={curve} x={x} y={y} />
+        <Curve key={at} curve={curve} x={x} y={y} onPick={curve.ahead ? undefined : onPick} />
       ))}
       {several &&
         named.map(({ name, colour, strong }, at) => (
@@ -127,9 +130,10 @@ interface CurveProps {
   curve: AgeCurve;
   x: (column: number) => number;
   y: (value: number) => number;
+  onPick: AgeCurvesProps['onPick'];
 }
 
-function Curve({ curve: { points, colour, band, ahead }, x, y }: CurveProps) {
+function Curve({ curve: { points, colour, band, ahead }, x, y, onPick }: CurveProps) {
   const stroke = `var(--series-${colour})`;
   const edge = [
     ...points.map((point) => [x(point.column), y(point.high)]),
@@ -157,7 +161,8 @@ function Curve({ curve: { points, colour, band, ahead }, x, y }: CurveProps) {
           cx={x(point.column)}
           cy={y(point.value)}
           r={ahead ? 1.4 : 2.6}
-          style={{ fill: stroke }}
+          style={{ fill: stroke, ...(onPick ? { cursor: 'pointer' } : {}) }}
+          onClick={(event) => onPick?.(colour, point.column, event.currentTarget)}
         >
           <title>{point.said}</title>
         </circle>

@@ -38,6 +38,8 @@ export interface HeadRow {
   name: string;
   size: string;
   cells: { text: string; title?: string | undefined }[];
+  /** Whether its cells give their people. */
+  gives?: boolean;
 }
 
 interface AgeTableProps {
@@ -56,8 +58,8 @@ interface AgeTableProps {
   /** The column by which rows are ordered; -1 for their size, undefined for neither. */
   ordered: number | undefined;
   onOrder: (column: number) => void;
-  /** Somebody wants the people of a cell; column -1 is the size. */
-  onPick: (row: number, column: number, place: HTMLElement) => void;
+  /** Somebody wants the people of a cell; row -1 is all together, column -1 the size. */
+  onPick: (row: number, column: number, place: Element) => void;
 }
 
 /**
@@ -101,7 +103,7 @@ const STEPS: Record<string, readonly [number, number]> = {
 
 function Table(props: AgeTableProps & { columns: Columns; tableWidth: number }) {
   const { heads, headRows, rows, columns, nameWidth, tableWidth, onPick } = props;
-  const body = useRef<HTMLTableSectionElement>(null);
+  const table = useRef<HTMLTableElement>(null);
   const pick = (event: MouseEvent | KeyboardEvent) => {
     const place = placeOf(event.target);
     if (place && place.cell.dataset.told) onPick(place.row, place.column, place.cell);
@@ -117,7 +119,7 @@ function Table(props: AgeTableProps & { columns: Columns; tableWidth: number }) 
     const step = STEPS[event.key];
     if (!step || event.altKey) return;
     event.preventDefault();
-    const next = body.current?.querySelector<HTMLElement>(
+    const next = table.current?.querySelector<HTMLElement>(
       `[data-row="${place.row + step[0]}"] [data-column="${place.column + step[1]}"]`,
     );
     if (next) {
@@ -127,7 +129,14 @@ function Table(props: AgeTableProps & { columns: Columns; tableWidth: number }) 
     }
   };
   return (
-    <table className="triangle" style={{ tableLayout: 'fixed', width: tableWidth }}>
+    /* Cells are reached by arrows, so that Tab need not pass through hundreds. */
+    <table
+      ref={table}
+      className="triangle"
+      style={{ tableLayout: 'fixed', width: tableWidth }}
+      onClick={pick}
+      onKeyDown={onKeyDown}
+    >
       <caption className="spoken">{props.caption}</caption>
       <colgroup>
         <col style={{ width: nameWidth }} />
@@ -153,19 +162,26 @@ function Table(props: AgeTableProps & { columns: Columns; tableWidth: number }) 
           ))}
         </tr>
         {headRows.map((row) => (
-          <tr className="pooled" key={row.key}>
+          <tr className="pooled" key={row.key} data-row={row.gives ? -1 : undefined}>
             <th scope="row">{row.name}</th>
             <td className="number">{row.size}</td>
             {row.cells.map((each, column) => (
-              <td key={column} className="number" data-pooled={column} title={each.title}>
+              <td
+                key={column}
+                className="number"
+                data-pooled={column}
+                data-column={column}
+                data-told={row.gives ? 'yes' : undefined}
+                tabIndex={row.gives ? -1 : undefined}
+                title={each.title}
+              >
                 {each.text}
               </td>
             ))}
           </tr>
         ))}
       </thead>
-      {/* Cells are reached by arrows, so that Tab need not pass through hundreds. */}
-      <tbody ref={body} onClick={pick} onKeyDown={onKeyDown}>
+      <tbody>
         {rows.map((row, at) => (
           <Row key={row.key} row={row} at={at} />
         ))}

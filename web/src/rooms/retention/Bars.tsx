@@ -1,12 +1,18 @@
+import { useState } from 'react';
 import type { PooledView, RetentionView, Split } from '../../api/retention';
 import { count, share, shareWithin } from '../../words/numbers';
+import { CellSheet, type Picked } from './CellSheet';
+import { pickedOf, type askedOf } from './picked';
 import { columnWords, type Words } from './question';
 import { groupName } from './split';
 
 interface BarsProps {
+  app: string;
   view: RetentionView;
   words: Words;
   split: Split | undefined;
+  /** Whose people the bars give. */
+  asked: ReturnType<typeof askedOf>;
 }
 
 interface Bar {
@@ -15,13 +21,15 @@ interface Bar {
 }
 
 /** Chosen ages: what came back and what did not of each group, or of each way of coming back, with the interval on the edge. */
-export function Bars({ view, words, split }: BarsProps) {
+export function Bars({ app, view, words, split, asked }: BarsProps) {
+  const [picked, setPicked] = useState<Picked>();
+  const isSplit = view.groups.length > 0;
   const columns = view.columns.flatMap((ages, column) =>
     words.counting === 'WITHIN' || words.chosen.includes(ages.from) ? [{ ages, column }] : [],
   );
   const triangle = view.triangles[words.shown];
   const barsOf = (column: number): Bar[] =>
-    view.groups.length > 0
+    isSplit
       ? view.groups.map((group, at) => ({
           name: groupName(split, group),
           pooled: triangle?.lines[at]?.[column],
@@ -34,22 +42,34 @@ export function Bars({ view, words, split }: BarsProps) {
       {columns.map(({ ages, column }) => (
         <section key={column} aria-label={`Kept and churned ${columnWords(ages, words)}`}>
           <h2 className="serif">Kept {columnWords(ages, words)}</h2>
-          {barsOf(column).map((bar) => (
-            <Kept key={bar.name} bar={bar} />
+          {barsOf(column).map((bar, at) => (
+            <Kept
+              key={bar.name}
+              bar={bar}
+              onPick={(element) => {
+                const place = isSplit ? { row: at, column, way: words.shown } : { row: -1, column, way: at };
+                if (asked) setPicked(pickedOf(element, place, asked, view, split));
+              }}
+            />
           ))}
         </section>
       ))}
+      <CellSheet app={app} picked={picked} onClose={() => setPicked(undefined)} />
     </div>
   );
 }
 
-function Kept({ bar: { name, pooled } }: { bar: Bar }) {
+function Kept({ bar: { name, pooled }, onPick }: { bar: Bar; onPick: (element: Element) => void }) {
   const { share: kept = null, low = null, high = null } = pooled ?? {};
   return (
     <div className="kept-bar">
-      <span className="ranked-name" title={name}>
+      <button
+        className="word ranked-name"
+        title={`${name}: its people`}
+        onClick={(event) => onPick(event.currentTarget)}
+      >
         {name}
-      </span>
+      </button>
       {pooled && kept !== null && low !== null && high !== null ? (
         <>
           <span className="kept-track" aria-hidden>

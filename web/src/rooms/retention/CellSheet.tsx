@@ -10,7 +10,7 @@ export interface CellPeople {
 }
 
 export interface Picked {
-  place: HTMLElement;
+  place: Element;
   /** What the cell is, and what it says. */
   title: string;
   text: string;

@@ -87,7 +87,7 @@ const bare = (value: number) => points(value).replace(/ pt$/, '');
 
 function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
   const [picked, setPicked] = useState<Picked>();
-  const pick = (tie: TieView, place: HTMLElement) =>
+  const pick = (tie: TieView, place: Element) =>
     setPicked({
       place,
       title: `${shown(tie.event)}, ${timesWords(tie)}`,

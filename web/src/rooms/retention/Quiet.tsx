@@ -1,17 +1,22 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { EChartsOption, LineSeriesOption } from 'echarts';
 import { useSurvival, type CurveView, type Split, type SurvivalView } from '../../api/retention';
 import { EChart } from '../../charts/EChart';
+import { spread } from '../../charts/ends';
 import { FONT, tooltipLooks, valueAxis } from '../../charts/looks';
 import type { FrameContext } from '../../frame/Frame';
 import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer, type Finding } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
+import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
+import type { DayRange } from '../../api/queries';
+import type { PersonCondition } from '../../words/conditions';
 import type { Roles } from '../../theme/roles';
 import { useRoles } from '../../theme/theme';
 import { count, plural, share, shareWithin } from '../../words/numbers';
-import { quietAsk } from './asks';
+import { bound, groupPeople, peopleOf, quietAsk } from './asks';
+import { CellSheet, type CellPeople, type Picked } from './CellSheet';
 import type { Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { groupName, splitOf } from './split';
@@ -24,6 +29,8 @@ const TOLD = [1, 2, 3, 7, 14, 21, 28, 42, 56, 84, 112, 140, 168, 365];
 interface Line {
   name: string;
   curve: CurveView;
+  /** Who they are; undefined for everybody. */
+  group: PersonCondition | undefined;
 }
 
 /** How long people stayed until they went quiet. */
@@ -56,7 +63,7 @@ export function Quiet({ frame, words }: { frame: FrameContext; words: Words }) {
           }
         >
           {lines.some(({ curve }) => curve.steps.length > 0) && <StayingChart lines={lines} />}
-          <StayingTable lines={lines} />
+          <StayingTable frame={frame} words={words} lines={lines} />
         </Answer>
       )}
     </>
@@ -65,10 +72,11 @@ export function Quiet({ frame, words }: { frame: FrameContext; words: Words }) {
 
 const linesOf = (view: SurvivalView, split: Split | undefined): Line[] =>
   view.groups.length === 0
-    ? [{ name: 'everybody', curve: view.all }]
+    ? [{ name: 'everybody', curve: view.all, group: undefined }]
     : view.groups.flatMap((group, at) => {
         const curve = view.lines[at];
-        return curve ? [{ name: groupName(split, group), curve }] : [];
+        const who = split && groupPeople(split, view.groups, group);
+        return curve ? [{ name: groupName(split, group), curve, group: who }] : [];
       });
 
 const NOBODY_GONE = { share: 1, low: 1, high: 1, atRisk: 0, gone: 0 };
@@ -81,15 +89,34 @@ function at(curve: CurveView, day: number) {
 /** Beyond the last step that somebody's end was seen at, nothing is known. */
 const lastDay = (lines: Line[]) => Math.max(0, ...lines.map(({ curve }) => curve.steps.at(-1)?.day ?? 0));
 
+/** Pixels above and below the plot, and behind it where names stand at the ends of several curves. */
+const TOP = 28;
+const BOTTOM = 40;
+const NAMES = 150;
+const NAME_GAP = 14;
+
 function StayingChart({ lines }: { lines: Line[] }) {
   const roles = useRoles();
   const option = useMemo(() => optionOf(lines, roles), [lines, roles]);
+  const named = lines.length > 1 ? lines.slice(0, MOST_CURVES) : [];
+  const tops = spread(
+    named.map(({ curve }) => TOP + (1 - (curve.steps.at(-1)?.share ?? 1)) * (HEIGHT - TOP - BOTTOM)),
+    NAME_GAP,
+    HEIGHT - BOTTOM,
+  );
   return (
-    <EChart
-      option={option}
-      height={HEIGHT}
-      summary={`Share still there by day since the start. ${lines.map(spoken).join(' ')}`}
-    />
+    <figure className="staying-chart">
+      <EChart
+        option={option}
+        height={HEIGHT}
+        summary={`Share still there by day since the start. ${lines.map(spoken).join(' ')}`}
+      />
+      {named.map(({ name }, at) => (
+        <span key={name} aria-hidden style={{ top: tops[at], color: `var(--series-${at})` }}>
+          {name}
+        </span>
+      ))}
+    </figure>
   );
 }
 
@@ -116,20 +143,11 @@ function optionOf(lines: Line[], roles: Roles): EChartsOption {
       data: [[0, 1], ...curve.steps.map((step) => [step.day, step.share]), ...endOf(curve, last)],
       lineStyle: { color: colour, width: 1.8 },
       itemStyle: { color: colour },
-      endLabel: {
-        show: lines.length > 1,
-        formatter: '{a}',
-        color: colour,
-        fontSize: 12,
-        width: 130,
-        overflow: 'truncate',
-      },
-      labelLayout: { moveOverlap: 'shiftY' },
     };
   });
   return {
     animation: false,
-    grid: { left: 64, right: lines.length > 1 ? 150 : 32, top: 28, bottom: 40 },
+    grid: { left: 64, right: lines.length > 1 ? NAMES : 32, top: TOP, bottom: BOTTOM },
     xAxis: {
       type: 'value',
       name: 'days since the start',
@@ -169,54 +187,97 @@ function bandOf(lines: Line[], roles: Roles): LineSeriesOption[] {
   }));
 }
 
-function StayingTable({ lines }: { lines: Line[] }) {
+function StayingTable({
+  frame: { asked },
+  words,
+  lines,
+}: {
+  frame: FrameContext;
+  words: Words;
+  lines: Line[];
+}) {
+  const [picked, setPicked] = useState<Picked>();
+  const { range } = asked;
   const days = TOLD.filter((day) => day <= lastDay(lines));
   return (
-    <table className="figures staying">
-      <caption className="spoken">Share still there by day since the start</caption>
-      <thead>
-        <tr>
-          <th scope="col">group</th>
-          <th scope="col" className="number">
-            people
-          </th>
-          <th scope="col" className="number">
-            went quiet
-          </th>
-          <th scope="col" className="number">
-            half by day
-          </th>
-          {days.map((day) => (
-            <th key={day} scope="col" className="number">
-              day {day}
+    <>
+      <table className="figures staying">
+        <caption className="spoken">Share still there by day since the start</caption>
+        <thead>
+          <tr>
+            <th scope="col">group</th>
+            <th scope="col" className="number">
+              people
             </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {lines.map(({ name, curve }) => (
-          <tr key={name}>
-            <th scope="row">{name}</th>
-            <td className="number">{count(curve.people)}</td>
-            <td className="number">{count(curve.gone)}</td>
-            <td className="number">{curve.median ?? 'not yet'}</td>
-            {days.map((day) => {
-              const step = at(curve, day);
-              return (
-                <td
-                  key={day}
-                  className="number"
-                  title={`${shareWithin(step.share, step.low, step.high)} still there after day ${day}`}
-                >
-                  {(step.share * 100).toFixed(1)}
-                </td>
-              );
-            })}
+            <th scope="col" className="number">
+              went quiet
+            </th>
+            <th scope="col" className="number">
+              half by day
+            </th>
+            {days.map((day) => (
+              <th key={day} scope="col" className="number">
+                day {day}
+              </th>
+            ))}
           </tr>
-        ))}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {lines.map(({ name, curve, group }) => (
+            <tr key={name}>
+              <th scope="row">
+                <button
+                  className="word"
+                  onClick={(event) =>
+                    range &&
+                    setPicked({
+                      place: event.currentTarget,
+                      title: name,
+                      text: `${count(curve.people)} followed, ${count(curve.gone)} of them went quiet.`,
+                      people: peopleOfLine(words, range, amongOf(asked), group),
+                    })
+                  }
+                >
+                  {name}
+                </button>
+              </th>
+              <td className="number">{count(curve.people)}</td>
+              <td className="number">{count(curve.gone)}</td>
+              <td className="number">{curve.median ?? 'not yet'}</td>
+              {days.map((day) => {
+                const step = at(curve, day);
+                return (
+                  <td
+                    key={day}
+                    className="number"
+                    title={`${shareWithin(step.share, step.low, step.high)} still there after day ${day}`}
+                  >
+                    {(step.share * 100).toFixed(1)}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+    </>
   );
+}
+
+function peopleOfLine(
+  words: Words,
+  range: DayRange,
+  among: PersonCondition,
+  group: PersonCondition | undefined,
+): CellPeople[] {
+  const all = peopleOf({ words, range, among, group });
+  const active: PersonCondition = { did: { active: true }, when: { lastDays: words.quietDays } };
+  return [
+    { name: 'Who started', who: all },
+    { name: `Active in the last ${words.quietDays} days`, who: bound([all, active]) },
+    { name: 'Not active since', who: bound([all, { not: active }]) },
+  ];
 }
 
 function quietFindings(view: SurvivalView, words: Words, lines: Line[]): Finding[] {

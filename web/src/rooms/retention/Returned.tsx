@@ -8,23 +8,22 @@ import { Answer } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
-import { dayOf, isoOf, periodWords } from '../../words/dates';
-import { count } from '../../words/numbers';
 import { aroundRows } from './around';
 import { AgeCurves } from './AgeCurves';
 import { AgeTable } from './AgeTable';
-import { backAsk, groupPeople, peopleOf, type Cell } from './asks';
+import { backAsk } from './asks';
+import { askedOf, pickedOf, type Place } from './picked';
 import { Bars } from './Bars';
 import { CellSheet, type Picked } from './CellSheet';
 import { csvRows } from './csv';
 import { curvesOf } from './curves';
 import { findings } from './findings';
-import { ANY, columnHead, columnWords, memberWord, type Chosen, type Words } from './question';
+import { ANY, columnHead, memberWord, type Chosen, type Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
-import { cohortRows, cohortValue, groupRows, inOrder, lastComplete, pooledRow } from './rows';
+import { cohortRows, cohortValue, groupRows, inOrder, pooledRow } from './rows';
 import { groupName, splitOf } from './split';
 import { BackTools } from './tools';
-import { oneWay, type OneWay } from './triangle';
+import { oneWay } from './triangle';
 
 /** Of those who started in a period, how many came back at each age. */
 export function Returned({ frame, words }: { frame: FrameContext; words: Words }) {
@@ -77,7 +76,13 @@ export function Returned({ frame, words }: { frame: FrameContext; words: Words }
             />
           )}
           {words.bars ? (
-            <Bars view={view} words={words} split={split} />
+            <Bars
+              view={view}
+              words={words}
+              split={split}
+              asked={askedOf(words, asked.range, amongOf(asked))}
+              app={asked.app}
+            />
           ) : (
             <Triangle frame={frame} view={view} words={words} split={split} />
           )}
@@ -153,6 +158,9 @@ function Triangle({ frame, view, words, split }: TriangleProps) {
     return order.flatMap((at) => all[at] ?? []);
   }, [way, words, split, isSplit, rail?.versions, order]);
   const curves = curvesOf(view, words, split);
+  const whose = askedOf(words, asked.range, amongOf(asked));
+  const pick = (element: Element, place: Place) =>
+    whose && setPicked(pickedOf(element, place, whose, view, split));
   const around = view.triangles[words.shown]?.around;
   return (
     <>
@@ -178,24 +186,22 @@ function Triangle({ frame, view, words, split }: TriangleProps) {
             title="Came back"
             axis={(value) => `${Number((value * 100).toPrecision(3))} %`}
             most={1}
+            onPick={
+              around
+                ? undefined
+                : (curve, column, element) =>
+                    pick(
+                      element,
+                      isSplit ? { row: curve, column, way: words.shown } : { row: -1, column, way: curve },
+                    )
+            }
           />
         )}
         ordered={words.order === 'time' ? undefined : words.order === 'size' ? -1 : words.order}
         onOrder={(column) => asked.set({ order: orderParam(column, words) })}
-        onPick={(row, column, place) => {
-          const at = order[row];
-          if (at !== undefined && asked.range)
-            setPicked(
-              pickedOf(
-                place,
-                at,
-                column,
-                { words, range: asked.range, among: amongOf(asked), way: words.ways[words.shown] ?? null },
-                way,
-                split,
-              ),
-            );
-        }}
+        onPick={(row, column, element) =>
+          pick(element, { row: row < 0 ? row : (order[row] ?? -1), column, way: words.shown })
+        }
       />
       <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
     </>
@@ -209,58 +215,6 @@ export function orderParam(column: number, { order }: Pick<Words, 'order'>): str
   const next = column < 0 ? 'size' : column;
   return next === order ? null : String(next);
 }
-
-/** Who is in a cell, with what it says. */
-function pickedOf(
-  place: HTMLElement,
-  at: number,
-  column: number,
-  cell: Cell,
-  way: OneWay,
-  split: Split | undefined,
-): Picked | undefined {
-  const ages = way.columns[column];
-  const group = way.groups[at];
-  const cohort = way.cohorts[at];
-  const name = group
-    ? groupName(split, group)
-    : cohort
-      ? periodWords(cohort.period.from, cell.words.grain)
-      : '';
-  const all: Cell = group
-    ? { ...cell, group: split && groupPeople(split, way.groups, group) }
-    : { ...cell, cohorts: cohort && firstDayOf(cohort.period.from) };
-  if (!ages) {
-    const size = (group ?? cohort)?.size ?? 0;
-    return {
-      place,
-      title: name,
-      text: `${count(size)} ${memberWord(cell.words)}.`,
-      people: [{ name: 'All of them', who: peopleOf(all) }],
-    };
-  }
-  const last = lastComplete(way.cohorts, column);
-  const first = way.cohorts[0];
-  const whose: Cell =
-    group && first && last
-      ? { ...all, ages, cohorts: { from: first.period.from, to: last.period.to } }
-      : { ...all, ages };
-  const own = group?.pooled[column];
-  const back = own?.returned ?? cohort?.returned[column] ?? 0;
-  const size = own?.size ?? cohort?.size ?? 0;
-  return {
-    place,
-    title: `${name}, ${columnWords(ages, cell.words)}`,
-    text: place.title,
-    people: [
-      { name: `${count(back)} came back`, who: peopleOf(whose, true) },
-      { name: `${count(size - back)} did not`, who: peopleOf(whose, false) },
-    ],
-  };
-}
-
-const firstDayOf = (from: string) => ({ from, to: nextDay(from) });
-const nextDay = (day: string) => isoOf(dayOf(day) + 1);
 
 /** Whose triangle stands below; all curves are drawn above it. */
 function Ways({ view, shown, onShow }: { view: RetentionView; shown: number; onShow: (at: number) => void }) {

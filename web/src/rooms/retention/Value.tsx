@@ -167,7 +167,10 @@ function Table({ frame, view, words, split }: TableProps) {
           setPicked({
             place,
             title: name,
-            text: column < 0 ? `${count((group ?? cohort)?.size ?? 0)} ${memberWord(words)}.` : place.title,
+            text:
+              column < 0
+                ? `${count((group ?? cohort)?.size ?? 0)} ${memberWord(words)}.`
+                : (place.getAttribute('title') ?? ''),
             people: [
               {
                 name: 'All of them',

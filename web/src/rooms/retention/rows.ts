@@ -82,6 +82,7 @@ const saidPooled = (pooled: PooledView, words: Words) =>
 
 export const pooledRow = (way: OneWay, words: Words): HeadRow => ({
   key: 'pooled',
+  gives: true,
   name: words.counts ? 'pooled' : 'pooled, %',
   size: count(way.cohorts.reduce((sum, cohort) => sum + cohort.size, 0)),
   cells: way.pooled.map((pooled) => ({

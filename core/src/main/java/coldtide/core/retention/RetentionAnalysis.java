@@ -212,20 +212,20 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         return new Line(pooled);
     }
 
-    /** Of the same people at both ages: those of the cohorts complete at the later one. */
+    /** Of the same people at both ages: those of the cohorts complete at the later one. At age 0 all are there, or nearly: it is no step. */
     private List<Step> steps(List<Cohort> cohorts, int[][] returned, int... stayed) {
         long[] people = new long[columns.length];
         long[] before = new long[columns.length];
         long[] then = new long[columns.length];
         for (int cohort = 0; cohort < returned.length; cohort++) {
-            for (int to = 1; to < cohorts.get(cohort).completeColumns(); to++) {
+            for (int to = 2; to < cohorts.get(cohort).completeColumns(); to++) {
                 people[to] += cohorts.get(cohort).size();
                 before[to] += returned[cohort][to - 1];
                 then[to] += returned[cohort][to];
             }
         }
         List<Step> steps = new ArrayList<>();
-        for (int to = 1; to < columns.length && people[to] > 0; to++) {
+        for (int to = 2; to < columns.length && people[to] > 0; to++) {
             steps.add(new Step(
                     to, people[to], Difference.ofTheSame(people[to], before[to] - stayed[to], then[to] - stayed[to])));
         }
