@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import { useWords } from '../../api/words';
-import { EVERYONE, type PersonCondition } from '../../words/conditions';
+import { useNames, useWords } from '../../api/words';
+import { EVERYONE, sayPeople, type PersonCondition } from '../../words/conditions';
 import { DidEditor } from './DidEditor';
 import { ByHand } from './EventsEditor';
 import { Pick } from './Pick';
@@ -142,6 +142,7 @@ const saysNo = (part: PersonCondition) => 'did' in part && !('then' in part) && 
 
 function Plain({ app, part, depth, onChange }: Omit<PartProps, 'onRemove'>) {
   const words = useWords(app);
+  const names = useNames(app);
   if ('all' in part || 'either' in part)
     return <PeopleEditor app={app} value={part} onChange={onChange} depth={depth + 1} />;
   if ('segment' in part) {
@@ -176,6 +177,8 @@ function Plain({ app, part, depth, onChange }: Omit<PartProps, 'onRemove'>) {
       </>
     );
   }
+  // Whom a room's answer counts is changed there; here it is said.
+  if ('followed' in part) return <span className="condition-said">{sayPeople(part, names)}</span>;
   if ('did' in part || 'firstDid' in part) return <DidEditor app={app} part={part} onChange={onChange} />;
   return <ByHand value={part} onChange={onChange} />;
 }

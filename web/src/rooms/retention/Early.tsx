@@ -10,7 +10,7 @@ import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import type { PersonCondition } from '../../words/conditions';
 import { change, count, plural, share } from '../../words/numbers';
-import { bound, earlyAsk } from './asks';
+import { bound, earlyAsk, eventsOf } from './asks';
 import { CellSheet, type Picked } from './CellSheet';
 import type { Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
@@ -190,7 +190,7 @@ function peopleOf(tie: TieView, { ways, back }: Words, range: DayRange, among: P
   const [way = null] = ways;
   const did = bound([among, { firstDid: { all: [] }, when: range }, didOf(tie)]);
   const came: PersonCondition = {
-    did: way === null ? { active: true } : { event: way },
+    did: eventsOf(way) ?? { active: true },
     when: { fromDay: back.from, toDay: back.to },
   };
   return [

@@ -16,7 +16,7 @@ import { ANY, behaviourIn, spansOf, type Chosen, type Words } from './question';
 import { splitOf } from './split';
 
 /** Of an event or a behaviour; null for any activity, or arrival. */
-function eventsOf(chosen: Chosen): EventCondition | null {
+export function eventsOf(chosen: Chosen): EventCondition | null {
   if (chosen === null) return null;
   const behaviour = behaviourIn(chosen);
   return behaviour === undefined ? { event: chosen } : { behaviour };
