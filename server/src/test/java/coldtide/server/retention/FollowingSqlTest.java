@@ -66,16 +66,16 @@ class FollowingSqlTest {
             String country = answer.get("groups").get(group).get("value").asString();
             JsonNode cell = lines.get(group).get(2);
             assertThat(cell.get("size").asLong()).isEqualTo(people(country, complete, "true"));
-            assertThat(cell.get("returned").asLong()).isPositive().isEqualTo(people(country, complete, """
-                            person in (select e.person from e join f using (person) where active
-                                       and date_trunc('week', e.day)::date - f.cohort = 14)"""));
+            assertThat(cell.get("returned").asLong())
+                    .isPositive()
+                    .isEqualTo(people(country, complete, "active and date_trunc('week', e.day)::date - f.cohort = 14"));
         }
     }
 
     private static long people(String country, int weeks, String that) throws SQLException {
         return Truth.number(
-                        "with " + ARRIVED + " select count(*) from f join c using (person) where country = ? and "
-                                + "cohort < date '" + FROM + "' + 7 * ? and " + that,
+                        "with " + ARRIVED + " select count(distinct person) from f join c using (person) join e using"
+                                + " (person) where country = ? and cohort < date '" + FROM + "' + 7 * ? and " + that,
                         country,
                         weeks)
                 .longValue();
