@@ -18,7 +18,7 @@ import { CellSheet, type Picked } from './CellSheet';
 import { csvRows } from './csv';
 import { curvesOf } from './curves';
 import { findings } from './findings';
-import { ANY, columnHead, memberWord, type Chosen, type Words } from './question';
+import { ANY, columnHead, cornerOf, memberWord, type Chosen, type Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { cohortRows, cohortValue, groupRows, inOrder, pooledRow } from './rows';
 import { groupName, splitOf } from './split';
@@ -166,7 +166,7 @@ function Triangle({ frame, view, words, split }: TriangleProps) {
     <>
       <AgeTable
         caption="Share of each cohort that came back, by age. Hatched cells are not complete."
-        corner={isSplit ? (split && 'property' in split ? split.property : 'group') : cornerOf(words)}
+        corner={cornerOf(words, isSplit ? split : undefined)}
         sizeHead={memberWord(words)}
         heads={way.columns.map(
           (ages, column) =>
@@ -207,8 +207,6 @@ function Triangle({ frame, view, words, split }: TriangleProps) {
     </>
   );
 }
-
-const cornerOf = (words: Words) => (words.start === null ? 'arrived' : 'started');
 
 /** The column of the head that was chosen, or the usual order again if it was already. */
 export function orderParam(column: number, { order }: Pick<Words, 'order'>): string | null {

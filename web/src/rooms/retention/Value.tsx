@@ -13,7 +13,7 @@ import { AgeCurves, type AgeCurve } from './AgeCurves';
 import { AgeTable, type AgeCell, type AgeRow } from './AgeTable';
 import { groupPeople, peopleOf, valueAsk } from './asks';
 import { CellSheet, type Picked } from './CellSheet';
-import { memberWord, type Words } from './question';
+import { cornerOf, memberWord, type Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { orderParam } from './Returned';
 import { cohortRow, inOrder } from './rows';
@@ -81,7 +81,7 @@ function Table({ frame, view, words, split }: TableProps) {
   const { asked, rail } = frame;
   const [picked, setPicked] = useState<Picked>();
   const isSplit = view.groups.length > 0;
-  const say = valueWords(view);
+  const say = useMemo(() => valueWords(view), [view]);
   const each = useMemo(() => eachOf(view), [view]);
   const order = useMemo(
     () =>
@@ -108,24 +108,14 @@ function Table({ frame, view, words, split }: TableProps) {
           cells: cohortCells(view, at, each, words, say),
         }));
     return order.flatMap((at) => all[at] ?? []);
-    // The words of values follow the answer.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [view, words, split, isSplit, each, order, rail?.versions]);
+  }, [view, words, split, isSplit, each, order, rail?.versions, say]);
   const curves = curvesOf(view, split, words, say);
   const ages = view.pooled.map((_, age) => age);
   return (
     <>
       <AgeTable
         caption="What each member of a cohort had brought, by age. Hatched cells are not complete."
-        corner={
-          isSplit
-            ? split && 'property' in split
-              ? split.property
-              : 'group'
-            : words.start === null
-              ? 'arrived'
-              : 'started'
-        }
+        corner={cornerOf(words, isSplit ? split : undefined)}
         sizeHead={memberWord(words)}
         heads={ages.map((age) => `${age === 0 ? `${grainWord[words.grain]} ` : ''}${age}`)}
         headRows={[

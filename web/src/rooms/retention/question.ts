@@ -1,5 +1,5 @@
 import type { Grain } from '../../api/queries';
-import type { Ages, Clock, Counting, StartEntry, WorthKind } from '../../api/retention';
+import type { Ages, Clock, Counting, Split, StartEntry, WorthKind } from '../../api/retention';
 import { GRAINS, grainWord } from '../../words/dates';
 
 /** An event or a named behaviour, as it stands in the address: behaviours in quotation marks; null for any activity. */
@@ -192,6 +192,12 @@ export function spansOf(text: string): Ages[] | string {
 /** Whether an age is one of those looked at first. */
 export const isLookedAt = ({ from }: Ages, { counting, grain }: Pick<Words, 'counting' | 'grain'>) =>
   counting === 'WITHIN' || LOOKED_AT[grain].includes(from);
+
+/** Over the names of rows: what cohorts did, or by what groups are told apart. */
+export function cornerOf({ start }: Pick<Words, 'start'>, split: Split | undefined): string {
+  if (split) return 'property' in split ? split.property : 'group';
+  return start === null ? 'arrived' : 'started';
+}
 
 /** Where somebody may be of several cohorts, their members are not people. */
 export const memberWord = ({ entry }: Pick<Words, 'entry'>) =>
