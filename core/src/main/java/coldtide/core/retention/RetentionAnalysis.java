@@ -42,12 +42,8 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         }
     }
 
-    private final EventLog log;
-    private final Conditions conditions;
     private final RetentionQuestion question;
-    private final Periods periods;
-    private final PeopleGroups groups;
-    private final Conditions.Mask among;
+    private final FollowedPeople people;
     private final long[] columns;
     private final int[] firstAges;
     private final boolean isEachAge;
@@ -56,20 +52,18 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     /** Of everybody together, whatever the question's split. */
     public RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question) {
-        this(log, conditions, question, PeopleGroups.NONE);
+        this(
+                question,
+                FollowedPeople.together(log, conditions, question.following(), question.among(), PeopleGroups.NONE));
     }
 
-    private RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question, PeopleGroups groups) {
-        this.log = log;
-        this.conditions = conditions;
+    private RetentionAnalysis(RetentionQuestion question, FollowedPeople people) {
         this.question = question;
-        this.groups = groups;
-        periods = new Periods(log, question.following());
-        among = conditions.of(log, question.among());
+        this.people = people;
         columns = question.columns().stream().mapToLong(Ages::bits).toArray();
         firstAges = question.columns().stream().mapToInt(Ages::from).toArray();
         isEachAge = question.isEachAge();
-        complete = cohorts(new long[periods.size()]).stream()
+        complete = people.cohorts(question.columns(), new long[people.periods().size()]).stream()
                 .mapToLong(cohort -> cohort.completeColumns() == 0 ? 0 : -1L >>> 64 - cohort.completeColumns())
                 .toArray();
     }
@@ -77,52 +71,44 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     /** One pass; where it is split by a property, a few more before, to find the values. */
     public static RetentionAnswer answer(
             EventLog log, ScanRunner runner, Conditions conditions, RetentionQuestion question) {
-        return runner.run(log, of(log, runner, conditions, question));
-    }
-
-    static RetentionAnalysis of(EventLog log, ScanRunner runner, Conditions conditions, RetentionQuestion question) {
-        PeopleGroups groups = PeopleGroups.of(
-                log, runner, conditions, CellPeople.followed(question.following(), question.among()), question.split());
-        return new RetentionAnalysis(log, conditions, question, groups);
+        FollowedPeople people =
+                FollowedPeople.of(log, runner, conditions, question.following(), question.among(), question.split());
+        return runner.run(log, new RetentionAnalysis(question, people));
     }
 
     @Override
     public Partial empty() {
-        return new Partial(question.returns().size(), groups.size(), periods.size(), columns.length);
+        return new Partial(
+                question.returns().size(),
+                people.groups().size(),
+                people.periods().size(),
+                columns.length);
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        long[] asked = among.bits(shard);
-        Starts own = new Starts(log, conditions, shard, periods, question.following());
         Returns returns = new Returns(
-                log,
-                conditions,
+                people.log(),
+                people.conditions(),
                 shard,
-                periods,
+                people.periods(),
                 question.following(),
                 question.returns().stream().map(Returning::what).toList(),
                 question.lastAge());
-        PeopleGroups.Cursor cursor = groups.over(shard);
-        int[] in = new int[groups.size()];
-        for (int person = shard.person(0, asked); person < shard.people(); person = shard.person(person + 1, asked)) {
-            boolean more = own.first(person);
-            int count = more ? cursor.of(person, in) : 0;
-            for (; more; more = own.next()) {
-                int cohort = own.cohort();
-                for (int i = 0; i < count; i++) {
-                    partial.size[in[i]][cohort]++;
-                }
-                long[] ages = returns.of(person, cohort, own.row());
-                for (int way = 0; way < ages.length; way++) {
-                    long back = columnsOf(ages[way]);
-                    for (int i = 0; i < count; i++) {
-                        count(back, partial.returned[way][in[i]][cohort]);
-                    }
-                    count(back & back << 1 & complete[cohort], partial.stayed[way]);
-                }
+        people.each(shard, (person, at, in, count) -> {
+            int cohort = at.cohort();
+            for (int i = 0; i < count; i++) {
+                partial.size[in[i]][cohort]++;
             }
-        }
+            long[] ages = returns.of(person, cohort, at.row());
+            for (int way = 0; way < ages.length; way++) {
+                long back = columnsOf(ages[way]);
+                for (int i = 0; i < count; i++) {
+                    count(back, partial.returned[way][in[i]][cohort]);
+                }
+                count(back & back << 1 & complete[cohort], partial.stayed[way]);
+            }
+        });
     }
 
     private static void count(long bits, int[] counts) {
@@ -157,19 +143,13 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public RetentionAnswer finish(Partial partial) {
-        List<Told> told = groups.told(Sums.each(partial.size));
-        List<Cohort> cohorts = cohorts(partial.size[0]);
+        List<Told> told = people.groups().told(Sums.each(partial.size));
+        List<Cohort> cohorts = people.cohorts(question.columns(), partial.size[0]);
         List<Triangle> triangles = IntStream.range(0, partial.returned.length)
                 .mapToObj(way -> triangle(way, partial, cohorts, told))
                 .toList();
         return new RetentionAnswer(
                 cohorts, triangles, told.stream().map(Told::group).toList());
-    }
-
-    private List<Cohort> cohorts(long... size) {
-        return IntStream.range(0, periods.size())
-                .mapToObj(number -> periods.cohort(number, size[number], question.columns()))
-                .toList();
     }
 
     private Triangle triangle(int way, Partial partial, List<Cohort> cohorts, List<Told> shown) {
@@ -191,7 +171,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                 apart,
                 Arrays.stream(told).map(group -> line(group, cohorts)).toList(),
                 onceEach ? Apart.of(whole.ofGroups(told)) : Apart.NONE,
-                groups.isOneEach() ? Mix.of(apart, shown, told) : List.of(),
+                people.groups().isOneEach() ? Mix.of(apart, shown, told) : List.of(),
                 isEachAge && onceEach ? steps(cohorts, returned[0], partial.stayed[way]) : List.of());
     }
 
@@ -212,22 +192,24 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         return new Line(pooled);
     }
 
-    /** Of the same people at both ages: those of the cohorts complete at the later one. At age 0 all are there, or nearly: it is no step. */
+    /** Of the same people at both ages, those of the cohorts complete at the later one. At age 0 nearly all are there: it is no step. */
     private List<Step> steps(List<Cohort> cohorts, int[][] returned, int... stayed) {
-        long[] people = new long[columns.length];
+        long[] members = new long[columns.length];
         long[] before = new long[columns.length];
         long[] then = new long[columns.length];
         for (int cohort = 0; cohort < returned.length; cohort++) {
             for (int to = 2; to < cohorts.get(cohort).completeColumns(); to++) {
-                people[to] += cohorts.get(cohort).size();
+                members[to] += cohorts.get(cohort).size();
                 before[to] += returned[cohort][to - 1];
                 then[to] += returned[cohort][to];
             }
         }
         List<Step> steps = new ArrayList<>();
-        for (int to = 2; to < columns.length && people[to] > 0; to++) {
+        for (int to = 2; to < columns.length && members[to] > 0; to++) {
             steps.add(new Step(
-                    to, people[to], Difference.ofTheSame(people[to], before[to] - stayed[to], then[to] - stayed[to])));
+                    to,
+                    members[to],
+                    Difference.ofTheSame(members[to], before[to] - stayed[to], then[to] - stayed[to])));
         }
         return steps;
     }

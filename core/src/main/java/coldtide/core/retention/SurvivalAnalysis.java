@@ -33,55 +33,41 @@ public final class SurvivalAnalysis implements Analysis<SurvivalAnalysis.Partial
         }
     }
 
-    private final EventLog log;
-    private final Conditions conditions;
     private final SurvivalQuestion question;
-    private final Periods periods;
-    private final PeopleGroups groups;
-    private final Conditions.Mask among;
+    private final FollowedPeople people;
     /** The day on which nobody's being quiet is known any more. */
     private final int knownTo;
 
-    private SurvivalAnalysis(EventLog log, Conditions conditions, SurvivalQuestion question, PeopleGroups groups) {
-        this.log = log;
-        this.conditions = conditions;
+    private SurvivalAnalysis(SurvivalQuestion question, FollowedPeople people) {
         this.question = question;
-        this.groups = groups;
-        periods = new Periods(log, question.following());
-        among = conditions.of(log, question.among());
+        this.people = people;
+        EventLog log = people.log();
         knownTo = log.dayNumber(log.endOfFullDays()) - question.quietDays();
     }
 
     /** One pass; where it is split by a property, a few more before, to find the values. */
     public static SurvivalAnswer answer(
             EventLog log, ScanRunner runner, Conditions conditions, SurvivalQuestion question) {
-        PeopleGroups groups = PeopleGroups.of(
-                log, runner, conditions, CellPeople.followed(question.following(), question.among()), question.split());
-        return runner.run(log, new SurvivalAnalysis(log, conditions, question, groups));
+        FollowedPeople people =
+                FollowedPeople.of(log, runner, conditions, question.following(), question.among(), question.split());
+        return runner.run(log, new SurvivalAnalysis(question, people));
     }
 
     @Override
     public Partial empty() {
-        return new Partial(groups.size(), log.days() + 2);
+        return new Partial(people.groups().size(), people.log().days() + 2);
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        long[] asked = among.bits(shard);
-        Starts own = new Starts(log, conditions, shard, periods, question.following());
-        PeopleGroups.Cursor cursor = groups.over(shard);
-        int[] in = new int[groups.size()];
-        for (int person = shard.person(0, asked); person < shard.people(); person = shard.person(person + 1, asked)) {
-            if (own.first(person)) {
-                int count = cursor.of(person, in);
-                partial.several += count > 2 ? 1 : 0;
-                int start = shard.eventDay[own.row()];
-                int last = lastBeforeQuiet(shard, person, start);
-                for (int i = 0; i < count; i++) {
-                    count(partial, in[i], start, last);
-                }
+        people.each(shard, (person, at, in, count) -> {
+            partial.several += count > 2 ? 1 : 0;
+            int start = shard.eventDay[at.row()];
+            int last = lastBeforeQuiet(shard, person, start);
+            for (int i = 0; i < count; i++) {
+                count(partial, in[i], start, last);
             }
-        }
+        });
     }
 
     private void count(Partial partial, int group, int start, int last) {
@@ -119,7 +105,7 @@ public final class SurvivalAnalysis implements Analysis<SurvivalAnalysis.Partial
 
     @Override
     public SurvivalAnswer finish(Partial partial) {
-        List<Told> told = groups.told(people(partial));
+        List<Told> told = people.groups().told(followed(partial));
         List<ProductLimit> lines = told.stream()
                 .map(group -> ProductLimit.of(partial.gone[group.number()], partial.open[group.number()]))
                 .toList();
@@ -133,7 +119,7 @@ public final class SurvivalAnalysis implements Analysis<SurvivalAnalysis.Partial
                 isTested ? Optional.of(test(partial)) : Optional.empty());
     }
 
-    private static long[] people(Partial partial) {
+    private static long[] followed(Partial partial) {
         long[] people = partial.tooYoung.clone();
         Sums.add(people, Sums.each(partial.gone));
         Sums.add(people, Sums.each(partial.open));

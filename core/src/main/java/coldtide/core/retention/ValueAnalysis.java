@@ -12,7 +12,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /**
  * What each member had brought by each age, added up from their start on. Sums of money are whole millionths and so the same in
@@ -45,54 +44,39 @@ public final class ValueAnalysis implements Analysis<ValueAnalysis.Partial, Valu
         }
     }
 
-    private final EventLog log;
-    private final Conditions conditions;
     private final ValueQuestion question;
-    private final Periods periods;
-    private final PeopleGroups groups;
-    private final Conditions.Mask among;
+    private final FollowedPeople people;
     private final List<Ages> columns;
     private final double unit;
 
-    private ValueAnalysis(EventLog log, Conditions conditions, ValueQuestion question, PeopleGroups groups) {
-        this.log = log;
-        this.conditions = conditions;
+    private ValueAnalysis(ValueQuestion question, FollowedPeople people) {
         this.question = question;
-        this.groups = groups;
-        periods = new Periods(log, question.following());
-        among = conditions.of(log, question.among());
+        this.people = people;
         columns = Ages.each(question.ages());
         unit = question.worth().kind().isMoney() ? MICROS : 1;
     }
 
     /** One pass; where it is split by a property, a few more before, to find the values. */
     public static ValueAnswer answer(EventLog log, ScanRunner runner, Conditions conditions, ValueQuestion question) {
-        PeopleGroups groups = PeopleGroups.of(
-                log, runner, conditions, CellPeople.followed(question.following(), question.among()), question.split());
-        return runner.run(log, new ValueAnalysis(log, conditions, question, groups));
+        FollowedPeople people =
+                FollowedPeople.of(log, runner, conditions, question.following(), question.among(), question.split());
+        return runner.run(log, new ValueAnalysis(question, people));
     }
 
     @Override
     public Partial empty() {
-        return new Partial(groups.size(), periods.size(), columns.size());
+        return new Partial(people.groups().size(), people.periods().size(), columns.size());
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        long[] asked = among.bits(shard);
-        Starts own = new Starts(log, conditions, shard, periods, question.following());
-        WorthByAge worth = new WorthByAge(log, conditions, shard, periods, question);
-        PeopleGroups.Cursor cursor = groups.over(shard);
-        int[] in = new int[groups.size()];
-        for (int person = shard.person(0, asked); person < shard.people(); person = shard.person(person + 1, asked)) {
-            for (boolean more = own.first(person); more; more = own.next()) {
-                double[] byAge = worth.of(person, own.cohort(), own.row());
-                int count = cursor.of(person, in);
-                for (int i = 0; i < count; i++) {
-                    partial.add(in[i], own.cohort(), byAge);
-                }
+        WorthByAge worth = new WorthByAge(people, shard, question);
+        people.each(shard, (person, at, in, count) -> {
+            double[] byAge = worth.of(person, at.cohort(), at.row());
+            for (int i = 0; i < count; i++) {
+                partial.add(in[i], at.cohort(), byAge);
             }
-        }
+        });
         partial.withoutRate += worth.withoutRate();
     }
 
@@ -106,10 +90,8 @@ public final class ValueAnalysis implements Analysis<ValueAnalysis.Partial, Valu
 
     @Override
     public ValueAnswer finish(Partial partial) {
-        List<Cohort> cohorts = IntStream.range(0, periods.size())
-                .mapToObj(number -> periods.cohort(number, partial.size[0][number], columns))
-                .toList();
-        List<Told> told = groups.told(Sums.each(partial.size));
+        List<Cohort> cohorts = people.cohorts(columns, partial.size[0]);
+        List<Told> told = people.groups().told(Sums.each(partial.size));
         List<List<Double>> sums = Arrays.stream(partial.sum[0])
                 .map(cohort ->
                         Arrays.stream(cohort).map(sum -> sum / unit).boxed().toList())
@@ -128,17 +110,17 @@ public final class ValueAnalysis implements Analysis<ValueAnalysis.Partial, Valu
     private List<Optional<Mean>> line(int group, Partial partial, List<Cohort> cohorts) {
         List<Optional<Mean>> line = new ArrayList<>();
         for (int age = 0; age < columns.size(); age++) {
-            long people = 0;
+            long members = 0;
             double sum = 0;
             double squares = 0;
             for (int cohort = 0; cohort < cohorts.size(); cohort++) {
                 if (cohorts.get(cohort).isCompleteAt(age)) {
-                    people += partial.size[group][cohort];
+                    members += partial.size[group][cohort];
                     sum += partial.sum[group][cohort][age] / unit;
                     squares += partial.squares[group][cohort][age] / (unit * unit);
                 }
             }
-            line.add(people == 0 ? Optional.empty() : Optional.of(Mean.of(people, sum, squares)));
+            line.add(members == 0 ? Optional.empty() : Optional.of(Mean.of(members, sum, squares)));
         }
         return line;
     }

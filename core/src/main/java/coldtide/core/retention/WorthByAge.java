@@ -5,7 +5,6 @@ import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
 import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
 import java.util.Arrays;
 
 /** What one person after another was worth from their start on, by age: millionths of money, else the number itself. */
@@ -21,13 +20,14 @@ final class WorthByAge {
     private final double[] byAge;
     private long withoutRate;
 
-    WorthByAge(EventLog log, Conditions conditions, Shard shard, Periods periods, ValueQuestion question) {
+    WorthByAge(FollowedPeople people, Shard shard, ValueQuestion question) {
         this.shard = shard;
         worth = question.worth();
-        ageOf = new AgeOf(log, shard, periods, question.following().clock());
+        EventLog log = people.log();
+        ageOf = new AgeOf(log, shard, people.periods(), question.following().clock());
         rows = switch (worth.kind()) {
-            case TIMES -> conditions.of(log, worth.what()).bits(shard);
-            case ACTIVE_DAYS -> conditions.of(log, Returns.ACTIVE).bits(shard);
+            case TIMES -> people.conditions().of(log, worth.what()).bits(shard);
+            case ACTIVE_DAYS -> people.conditions().of(log, Returns.ACTIVE).bits(shard);
             default -> null;
         };
         numbers = worth.kind() == Worth.Kind.SUM
