@@ -114,8 +114,13 @@ public final class Narrow {
         if (doubles != null) {
             return doubles[i];
         }
-        int whole = bytes != null ? bytes[i] : chars != null ? chars[i] : ints[i];
+        int whole = whole(i);
         return divisor == 1 ? whole : (double) whole / divisor;
+    }
+
+    /** The same of whole numbers that fit an int. */
+    int whole(int i) {
+        return ints != null ? ints[i] : chars != null ? chars[i] : bytes[i];
     }
 
     /** The place of the first number that is not below {@code least}, of numbers that ascend. */

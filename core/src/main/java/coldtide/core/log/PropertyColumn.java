@@ -14,7 +14,7 @@ public record PropertyColumn(Narrow rows, Narrow values) {
 
     /** The row of value {@code i}. */
     public int row(int i) {
-        return (int) rows.at(i);
+        return rows.whole(i);
     }
 
     /** The place of the first value whose row is not before {@code row}. */

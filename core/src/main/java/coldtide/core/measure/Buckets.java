@@ -120,9 +120,19 @@ final class Buckets {
         return shard.firstRow(person, toDay);
     }
 
+    /** Whether rows of a day may count. */
+    boolean has(int day) {
+        return day >= fromDay && day < toDay;
+    }
+
     /** The bucket of a row that may count. */
     int of(Shard shard, int row) {
-        int bucket = bucketOfDay[shard.eventDay[row]];
+        return of(shard, row, shard.eventDay[row]);
+    }
+
+    /** The same where the day of the row is known. */
+    int of(Shard shard, int row, int day) {
+        int bucket = bucketOfDay[day];
         return hours ? bucket + shard.eventMillisOfDay[row] / HOUR_MILLIS : bucket;
     }
 

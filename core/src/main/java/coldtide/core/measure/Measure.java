@@ -50,6 +50,11 @@ public record Measure(String name, Kind kind, String property, double percent, E
             return compareTo(SUM) >= 0;
         }
 
+        /** Whether people are counted for it in each period. */
+        boolean isOfPeople() {
+            return this == PEOPLE || this == EACH || this == SHARE;
+        }
+
         /** Whether several periods can be taken together without looking at each value again. */
         boolean adds() {
             return compareTo(MEAN) <= 0;

@@ -36,7 +36,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
 
     @Override
     public Tally empty() {
-        return new Tally(measure.kind(), grouping.size() + 1, grouping.isOneEach(), buckets);
+        return new Tally(measure, grouping.size() + 1, grouping.isOneEach(), buckets);
     }
 
     @Override
@@ -142,13 +142,13 @@ final class MeasurePass implements Analysis<Tally, Tally> {
         private void rows(int person, int from, int to) {
             int run = shard.runOf(person, from);
             for (int row = from; row < to; row = Bits.next(rows, row + 1, to)) {
-                run = runFrom(run, person, row);
                 if (values != null && !values.at(row)) {
                     continue;
                 }
                 int bucket = buckets.of(shard, row);
                 row(grouping.all(), bucket);
                 if (grouping.size() > 0) {
+                    run = runFrom(run, person, row);
                     int base = cursor.ofRow(run, row);
                     for (int i = 0; i < cursor.count(); i++) {
                         row(cursor.group(base, i), bucket);
@@ -174,14 +174,10 @@ final class MeasurePass implements Analysis<Tally, Tally> {
             }
             markSessions(person, first, end);
             cursor.person(person);
-            int from = buckets.from(shard, person);
-            int to = buckets.to(shard, person);
             int run = shard.runFrom[person];
             for (int session = first; session < end; session++) {
-                int row = shard.sessionRow[session];
-                if (inSession[session - first] && row >= from && row < to) {
-                    run = runFrom(run, person, row);
-                    session(session, run, row);
+                if (inSession[session - first] && buckets.has(shard.sessionDay[session])) {
+                    run = session(session, run, person);
                 }
             }
         }
@@ -218,16 +214,21 @@ final class MeasurePass implements Analysis<Tally, Tally> {
             return at;
         }
 
-        private void session(int session, int run, int row) {
-            int bucket = buckets.of(shard, row);
+        /** Counts a session; gives the run it begins in where that had to be found. */
+        private int session(int session, int run, int person) {
+            int row = shard.sessionRow[session];
+            int bucket = buckets.of(shard, row, shard.sessionDay[session]);
             double seconds = shard.sessionMillis[session] / 1000.0;
             session(grouping.all(), bucket, seconds);
+            int its = run;
             if (grouping.size() > 0) {
-                int base = cursor.ofRow(run, row);
+                its = runFrom(run, person, row);
+                int base = cursor.ofRow(its, row);
                 for (int i = 0; i < cursor.count(); i++) {
                     session(cursor.group(base, i), bucket, seconds);
                 }
             }
+            return its;
         }
 
         private void session(int group, int bucket, double seconds) {

@@ -151,10 +151,8 @@ public final class Measures {
             Tally tally = counted.tallies().get(m);
             values.add(new Values(
                     measure.name(),
-                    line(counted, measure, tally, grouping.all()),
-                    order.stream()
-                            .map(group -> line(counted, measure, tally, group))
-                            .toList()));
+                    line(counted, tally, grouping.all()),
+                    order.stream().map(group -> line(counted, tally, group)).toList()));
         }
         List<Values> measured = List.copyOf(values);
         for (Formula formula : question.formulas()) {
@@ -172,8 +170,8 @@ public final class Measures {
                 counted.activeInRange());
     }
 
-    private Line line(Counted counted, Measure measure, Tally tally, int group) {
-        return tally.line(group, measure.percent(), active(counted, group));
+    private Line line(Counted counted, Tally tally, int group) {
+        return tally.line(group, active(counted, group));
     }
 
     /** Active people by window, the range at the end: of the group where rows have its values whatever they are, else of all. */

@@ -16,11 +16,9 @@ final class RowValues {
     private final Shard shard;
     private final boolean maybeNumber;
     private final int[] codes;
-    private final PropertyColumn texts;
-    private final PropertyColumn numbers;
+    private final Along texts;
+    private final Along numbers;
     private int run;
-    private int nextText;
-    private int nextNumber;
     private boolean isText;
     private double value;
 
@@ -29,20 +27,18 @@ final class RowValues {
         this.shard = shard;
         maybeNumber = log.hasNumbers(property);
         codes = log.contexts().codes(property).orElse(null);
-        texts = log.texts(shard, property).orElse(null);
-        numbers = log.numbers(shard, property).orElse(null);
+        texts = log.texts(shard, property).map(Along::new).orElse(null);
+        numbers = log.numbers(shard, property).map(Along::new).orElse(null);
     }
 
     /** Goes to a row that is not before the last one; false if the property is not set there. */
     boolean at(int row) {
-        nextText = forward(texts, nextText, row);
-        if (isAt(texts, nextText, row)) {
-            return text((int) texts.values().at(nextText));
+        if (texts != null && texts.isAt(row)) {
+            return text((int) texts.value());
         }
-        nextNumber = forward(numbers, nextNumber, row);
-        if (isAt(numbers, nextNumber, row)) {
+        if (numbers != null && numbers.isAt(row)) {
             isText = false;
-            value = numbers.values().at(nextNumber);
+            value = numbers.value();
             return true;
         }
         if (codes == null) {
@@ -53,18 +49,6 @@ final class RowValues {
         }
         int code = codes[shard.runContext[run]];
         return code != Contexts.NONE && text(code);
-    }
-
-    private static int forward(PropertyColumn column, int from, int row) {
-        int at = from;
-        while (column != null && at < column.size() && column.row(at) < row) {
-            at++;
-        }
-        return at;
-    }
-
-    private static boolean isAt(PropertyColumn column, int at, int row) {
-        return column != null && at < column.size() && column.row(at) == row;
     }
 
     private boolean text(int code) {
@@ -91,5 +75,28 @@ final class RowValues {
     /** The row after the last of the run in which the row last gone to lies; of the last run, none. */
     int endOfRun() {
         return run + 1 < shard.runRow.length ? shard.runRow[run + 1] : shard.events();
+    }
+
+    /** Goes forward in a column, from row to row. */
+    private static final class Along {
+        private final PropertyColumn column;
+        private int next = -1;
+        private int row = -1;
+
+        Along(PropertyColumn column) {
+            this.column = column;
+        }
+
+        boolean isAt(int wanted) {
+            while (row < wanted) {
+                next++;
+                row = next < column.size() ? column.row(next) : Integer.MAX_VALUE;
+            }
+            return row == wanted;
+        }
+
+        double value() {
+            return column.values().at(next);
+        }
     }
 }

@@ -1,9 +1,12 @@
 package coldtide.core.measure;
 
+import coldtide.core.measure.Percentile.Stretch;
 import it.unimi.dsi.fastutil.doubles.Double2LongOpenHashMap;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.List;
 import java.util.stream.IntStream;
 
 /**
@@ -12,8 +15,9 @@ import java.util.stream.IntStream;
  */
 final class Samples {
     private final int mostSingle;
-    private final IntArrayList singleCells = new IntArrayList();
-    private final DoubleArrayList singles = new DoubleArrayList();
+    private final Written written = new Written();
+    /** What others wrote down. */
+    private final List<Written> more = new ArrayList<>();
     /** By cell; null where nothing was counted. */
     private final Double2LongOpenHashMap[] counts;
 
@@ -26,11 +30,49 @@ final class Samples {
         counts = new Double2LongOpenHashMap[cells];
     }
 
+    /** Numbers one after another, each with its cell. */
+    private static final class Written {
+        /** There is room for so many from the start, since making room costs as much as writing. */
+        private static final int FIRST = 1 << 14;
+
+        private final IntArrayList cells = new IntArrayList(FIRST);
+        private final DoubleArrayList values = new DoubleArrayList(FIRST);
+
+        void add(int cell, double value) {
+            cells.add(cell);
+            values.add(value);
+        }
+
+        Ordered ordered(int ofCells) {
+            int[] starts = new int[ofCells + 1];
+            int[] cell = cells.elements();
+            for (int i = 0; i < values.size(); i++) {
+                starts[cell[i] + 1]++;
+            }
+            Arrays.parallelPrefix(starts, Integer::sum);
+            int[] next = starts.clone();
+            double[] inOrder = new double[values.size()];
+            for (int i = 0; i < inOrder.length; i++) {
+                inOrder[next[cell[i]]++] = values.getDouble(i);
+            }
+            return new Ordered(starts, inOrder);
+        }
+    }
+
+    /** Numbers cell by cell. */
+    private record Ordered(int[] starts, double[] values) {
+        Stretch cells(int first, int cells) {
+            return new Stretch(values, starts[first], starts[first + cells]);
+        }
+    }
+
     void add(int cell, double value) {
-        singleCells.add(cell);
-        singles.add(value + 0.0); // of the two zeros one
-        if (singles.size() == mostSingle) {
-            count();
+        written.add(cell, value + 0.0); // of the two zeros one
+        if (written.values.size() == mostSingle) {
+            count(written);
+            written.cells.clear();
+            written.values.clear();
+            counted = true;
         }
     }
 
@@ -39,13 +81,10 @@ final class Samples {
         return different;
     }
 
-    private void count() {
-        for (int i = 0; i < singles.size(); i++) {
-            count(singleCells.getInt(i), singles.getDouble(i), 1);
+    private void count(Written these) {
+        for (int i = 0; i < these.values.size(); i++) {
+            count(these.cells.getInt(i), these.values.getDouble(i), 1);
         }
-        singles.clear();
-        singleCells.clear();
-        counted = true;
     }
 
     private void count(int cell, double value, long times) {
@@ -55,9 +94,10 @@ final class Samples {
         different += counts[cell].addTo(value, times) == 0 ? 1 : 0;
     }
 
+    /** Adds what others have, who are of no use any more after that. */
     void add(Samples from) {
-        singleCells.addAll(from.singleCells);
-        singles.addAll(from.singles);
+        more.add(from.written);
+        more.addAll(from.more);
         counted |= from.counted;
         for (int cell = 0; cell < counts.length; cell++) {
             int into = cell;
@@ -71,8 +111,9 @@ final class Samples {
 
     /** The percentiles of what there is now. */
     ByCell byCell() {
+        more.add(written);
         if (counted) {
-            count();
+            more.forEach(this::count);
             return (first, cells, p) -> Percentile.ofCounts(
                     IntStream.of(first)
                             .boxed()
@@ -80,35 +121,15 @@ final class Samples {
                             .toList(),
                     p);
         }
-        int[] starts = new int[counts.length + 1];
-        singleCells.forEach(cell -> starts[cell + 1]++);
-        Arrays.parallelPrefix(starts, Integer::sum);
-        double[] values = inOrder(starts);
-        return (first, cells, p) -> Percentile.of(stretches(values, starts, first, cells), p);
-    }
-
-    /** The values cell by cell. */
-    private double[] inOrder(int[] starts) {
-        int[] next = starts.clone();
-        double[] values = new double[singles.size()];
-        for (int i = 0; i < values.length; i++) {
-            values[next[singleCells.getInt(i)]++] = singles.getDouble(i);
-        }
-        return values;
-    }
-
-    private static double[] stretches(double[] values, int[] starts, int[] first, int cells) {
-        double[] all = new double
-                [IntStream.of(first)
-                        .map(from -> starts[from + cells] - starts[from])
-                        .sum()];
-        int at = 0;
-        for (int from : first) {
-            int size = starts[from + cells] - starts[from];
-            System.arraycopy(values, starts[from], all, at, size);
-            at += size;
-        }
-        return all;
+        List<Ordered> all =
+                more.parallelStream().map(each -> each.ordered(counts.length)).toList();
+        return (first, cells, p) -> {
+            List<Stretch> stretches = new ArrayList<>(first.length * all.size());
+            for (int from : first) {
+                all.forEach(each -> stretches.add(each.cells(from, cells)));
+            }
+            return Percentile.of(stretches, p);
+        };
     }
 
     /** Percentiles by cell. */

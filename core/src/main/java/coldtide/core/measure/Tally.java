@@ -22,8 +22,11 @@ final class Tally {
     private static final int MOST_SINGLE = 5_000_000;
 
     private final Measure.Kind kind;
+    private final double percent;
     private final Buckets buckets;
     private final boolean oneGroupEach;
+    /** Whether people are asked for window by window, not in the range alone. */
+    private final boolean wantsPeople;
     /** Windows and one more, where the last differences go. */
     private final int stride;
 
@@ -38,7 +41,8 @@ final class Tally {
     private final LongOpenHashSet[] distinct;
     private final long[] lastDistinct;
     private int kept;
-    private Samples.ByCell byCell;
+    /** Window by window, of each group; once finished. */
+    private double[] percentiles;
 
     /** The person being counted, whom each group last counted, up to which window, and in the range. */
     private int person;
@@ -52,10 +56,12 @@ final class Tally {
      *
      * @param oneGroupEach whether whatever is counted is counted in one other group as well
      */
-    Tally(Measure.Kind kind, int groups, boolean oneGroupEach, Buckets buckets) {
-        this.kind = kind;
+    Tally(Measure measure, int groups, boolean oneGroupEach, Buckets buckets) {
+        kind = measure.kind();
+        percent = measure.percent();
         this.buckets = buckets;
         this.oneGroupEach = oneGroupEach;
+        wantsPeople = kind.isOfPeople();
         stride = buckets.size() + 2;
         int cells = groups * stride;
         boolean sums = kind == Measure.Kind.SUM || kind == Measure.Kind.MEAN;
@@ -84,35 +90,48 @@ final class Tally {
     void count(int group, int bucket, int times) {
         int first = buckets.firstWindow(bucket);
         int end = buckets.endWindow(bucket);
-        int base = group * stride;
+        boolean inRange = buckets.inRange(bucket);
+        if (!isOfParts(group)) {
+            events(group * stride, first, end, inRange, times);
+        }
+        if (wantsPeople && first < end) {
+            people(group, first, end);
+        }
+        if (inRange && countedInRange[group] != person) {
+            countedInRange[group] = person;
+            people[group * stride + stride - 1]++;
+        }
+    }
+
+    private void events(int base, int first, int end, boolean inRange, int times) {
         if (first < end) {
             events[base + first] += times;
             events[base + end] -= times;
-            int from = counted[group] == person ? Math.max(first, countedTo[group]) : first;
-            if (from < end) {
-                people[base + from]++;
-                people[base + end]--;
-                counted[group] = person;
-                countedTo[group] = end;
-            }
         }
-        if (buckets.inRange(bucket)) {
-            int range = base + stride - 1;
-            events[range] += times;
-            if (countedInRange[group] != person) {
-                countedInRange[group] = person;
-                people[range]++;
-            }
+        if (inRange) {
+            events[base + stride - 1] += times;
+        }
+    }
+
+    private void people(int group, int first, int end) {
+        int from = counted[group] == person ? Math.max(first, countedTo[group]) : first;
+        if (from < end) {
+            people[group * stride + from]++;
+            people[group * stride + end]--;
+            counted[group] = person;
+            countedTo[group] = end;
         }
     }
 
     /** Counts one event with a number. */
     void number(int group, int bucket, double value) {
         count(group, bucket, 1);
-        if (whole.length > 0) {
+        if (whole.length == 0) {
+            if (samples == null || !isOfParts(group)) {
+                single(group * stride + buckets.firstWindow(bucket), value);
+            }
+        } else if (!isOfParts(group)) {
             sum(group * stride, bucket, value);
-        } else if (samples == null || !isInParts(group)) {
-            single(group * stride + buckets.firstWindow(bucket), value);
         }
     }
 
@@ -158,6 +177,9 @@ final class Tally {
     /** Counts {@code times} events of the person with a value, by its bits. */
     void distinct(int group, int bucket, long value, int times) {
         count(group, bucket, times);
+        if (isOfParts(group)) {
+            return;
+        }
         int cell = group * stride + buckets.firstWindow(bucket);
         if (lastDistinct[cell] == value) {
             return; // most often it is the same as before, which is found out sooner than by a search
@@ -192,11 +214,14 @@ final class Tally {
             samples.add(from.samples);
         }
         for (int cell = 0; cell < distinct.length; cell++) {
-            if (distinct[cell] == null) {
-                distinct[cell] = from.distinct[cell];
-            } else if (from.distinct[cell] != null) {
-                distinct[cell].addAll(from.distinct[cell]);
-            }
+            distinct(cell, from.distinct[cell]);
+        }
+    }
+
+    private void distinct(int cell, LongOpenHashSet values) {
+        if (values != null) {
+            distinct[cell] = distinct[cell] == null ? new LongOpenHashSet() : distinct[cell];
+            distinct[cell].addAll(values);
         }
     }
 
@@ -231,11 +256,10 @@ final class Tally {
     /**
      * The measure of a group, the range at the end.
      *
-     * @param percent of a percentile
      * @param active active people of the group by window, for shares
      */
-    Line line(int group, double percent, double[] active) {
-        double[] cells = cells(group, percent, active);
+    Line line(int group, double[] active) {
+        double[] cells = cells(group, active);
         List<Double> windows = new ArrayList<>(cells.length - 1);
         for (int window = 0; window < cells.length - 1; window++) {
             windows.add(cells[window]);
@@ -243,7 +267,7 @@ final class Tally {
         return new Line(windows, cells[cells.length - 1], people(group), events[group * stride + stride - 1]);
     }
 
-    private double[] cells(int group, double percent, double[] active) {
+    private double[] cells(int group, double[] active) {
         double[] times = summed(events, group);
         return switch (kind) {
             case EVENTS, SESSIONS -> times;
@@ -252,7 +276,7 @@ final class Tally {
             case SHARE -> divided(summed(people, group), active);
             case SUM -> sums(group);
             case MEAN -> divided(sums(group), times);
-            case PERCENTILE -> percentiles(group, percent / 100);
+            case PERCENTILE -> percentiles(group);
             case LEAST, MOST, DISTINCT -> singles(group);
         };
     }
@@ -283,37 +307,64 @@ final class Tally {
         for (int cell = group * stride; cell < range - 1; cell++) {
             if (extremes.length > 0 && !Double.isNaN(extremes[cell])) {
                 extreme(range, extremes[cell]);
-            } else if (distinct.length > 0 && distinct[cell] != null) {
-                distinct[range] = distinct[range] == null ? new LongOpenHashSet() : distinct[range];
-                distinct[range].addAll(distinct[cell]);
+            } else if (distinct.length > 0) {
+                distinct(range, distinct[cell]);
             }
         }
     }
 
     /** Once all is counted, before lines are asked for. */
     void finish() {
-        byCell = samples == null ? null : samples.byCell();
+        if (oneGroupEach) {
+            int all = (counted.length - 1) * stride;
+            for (int cell = 0; cell < all; cell++) {
+                part(cell, all + cell % stride);
+            }
+        }
+        percentiles = samples == null ? null : percentiles(samples.byCell());
     }
 
-    private double[] percentiles(int group, double p) {
-        int[] firsts = isInParts(group)
-                ? IntStream.range(0, group).map(part -> part * stride).toArray()
-                : new int[] {group * stride};
-        return IntStream.rangeClosed(0, stride - 2)
+    private void part(int cell, int ofAll) {
+        events[ofAll] += events[cell];
+        if (whole.length > 0) {
+            add(ofAll, whole[cell], millionths[cell]);
+        }
+        if (distinct.length > 0) {
+            distinct(ofAll, distinct[cell]);
+        }
+    }
+
+    /** All at once and window by window, so that what costs most, all together, is spread over the threads. */
+    private double[] percentiles(Samples.ByCell byCell) {
+        int groups = counted.length;
+        int[][] firsts = new int[groups][];
+        for (int group = 0; group < groups; group++) {
+            firsts[group] = isOfParts(group)
+                    ? IntStream.range(0, group).map(part -> part * stride).toArray()
+                    : new int[] {group * stride};
+        }
+        return IntStream.range(0, (stride - 1) * groups)
                 .parallel()
-                .mapToDouble(window -> window == stride - 2
-                        ? byCell.percentile(firsts, stride - 2, p)
-                        : byCell.percentile(
-                                IntStream.of(firsts)
-                                        .map(first -> first + window)
-                                        .toArray(),
-                                1,
-                                p))
+                .mapToDouble(i -> percentile(byCell, firsts[i % groups], i / groups))
                 .toArray();
     }
 
-    /** Whether what is kept of a group, being of all together, is kept by its parts alone. */
-    private boolean isInParts(int group) {
+    /** @param window of the group whose parts begin with {@code firsts}; the range after the last */
+    private double percentile(Samples.ByCell byCell, int[] firsts, int window) {
+        return window == stride - 2
+                ? byCell.percentile(firsts, stride - 2, percent / 100)
+                : byCell.percentile(
+                        IntStream.of(firsts).map(first -> first + window).toArray(), 1, percent / 100);
+    }
+
+    private double[] percentiles(int group) {
+        return IntStream.range(0, stride - 1)
+                .mapToDouble(window -> percentiles[window * counted.length + group])
+                .toArray();
+    }
+
+    /** Whether what adds up of a group, it being that of all together, is kept by its parts alone. */
+    private boolean isOfParts(int group) {
         return oneGroupEach && group == counted.length - 1;
     }
 

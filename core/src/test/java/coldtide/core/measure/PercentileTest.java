@@ -22,6 +22,9 @@ class PercentileTest {
         "4,2,2,5",
         "5,999,250,10",
         "6,5000,1,6000",
+        "8,40000,1000000,50000",
+        "9,40000,700,50000",
+        "10,40000,2,50000",
         "7,800,7,400"
     })
     void itIsTheDefinitions(long seed, int size, int kinds, int mostSingle) {
