@@ -146,6 +146,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         List<Told> told = people.groups().told(Sums.each(partial.size));
         List<Cohort> cohorts = people.cohorts(question.columns(), partial.size[0]);
         List<Triangle> triangles = IntStream.range(0, partial.returned.length)
+                .parallel()
                 .mapToObj(way -> triangle(way, partial, cohorts, told))
                 .toList();
         return new RetentionAnswer(

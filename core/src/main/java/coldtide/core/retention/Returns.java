@@ -31,6 +31,8 @@ final class Returns {
     private final boolean[] isStart;
 
     private final long[] ages;
+    /** The ages, as bits, of a person's active days after that of the start. */
+    private long[] ageOfDay = new long[64];
 
     /**
      * @param ways by way the events that count; empty for any activity
@@ -97,17 +99,46 @@ final class Returns {
         if (at < end && shard.activeDay[at] == startDay) {
             onStartDay(at++, person, start);
         }
-        for (; at < end; at++) {
+        int known = agesOfDays(at, end, cohort);
+        for (int way = 0; way < ages.length; way++) {
+            if (byDays[way]) {
+                ages[way] |= days[way] == null ? together(known) : those(days[way], at, known);
+            }
+        }
+    }
+
+    /** Notes the ages of active days until one is too old; how many they are. */
+    private int agesOfDays(int from, int end, int cohort) {
+        if (end - from > ageOfDay.length) {
+            ageOfDay = new long[2 * (end - from)];
+        }
+        int known = 0;
+        for (int at = from; at < end; at++) {
             int age = periods.ofDay(shard.activeDay[at]) - cohort;
             if (age > lastAge) {
                 break;
             }
-            for (int way = 0; way < ages.length; way++) {
-                if (byDays[way] && isOn(way, at)) {
-                    ages[way] |= 1L << age;
-                }
-            }
+            ageOfDay[known++] = 1L << age;
         }
+        return known;
+    }
+
+    private long together(int known) {
+        long all = 0;
+        for (int i = 0; i < known; i++) {
+            all |= ageOfDay[i];
+        }
+        return all;
+    }
+
+    /** Without a branch, since whether something was done on a day is as good as chance to the processor. */
+    private long those(long[] bits, int from, int known) {
+        long found = 0;
+        for (int i = 0; i < known; i++) {
+            int at = from + i;
+            found |= -(bits[at >>> 6] >>> at & 1) & ageOfDay[i];
+        }
+        return found;
     }
 
     private boolean isOn(int way, int at) {
