@@ -50,6 +50,11 @@ describe('conditions in words', () => {
     ).toBe(
       'who did beacon lit first 7 Oct \u2013 11 Oct 2026 and did not come back with purchase within weeks 1\u20133',
     );
+    const quiet = { days: 14, onDay: 28 };
+    expect(sayPeople({ followed, quiet: { ...quiet, are: 'GONE' } }, names)).toBe(
+      'who arrived 7 Oct \u2013 1 Nov 2026 and went quiet for 14 days by day 28',
+    );
+    expect(sayPeople({ followed, quiet: { ...quiet, are: 'OPEN' } }, names)).toContain('as far as is known');
   });
 
   it('say people', () => {

@@ -47,6 +47,8 @@ export interface InCell {
   cohorts?: { from: string; to: string };
   cameBack?: Back;
   stayedAway?: Back;
+  /** Instead of that: who went quiet by a day since the start, was there, or is not known for so long. */
+  quiet?: { days: number; onDay: number; are: 'GONE' | 'THERE' | 'OPEN' };
 }
 
 interface Back {
@@ -169,13 +171,14 @@ export function sayPeople(condition: PersonCondition, names: Names): string {
 }
 
 /** "who arrived 14 \u2013 20 Sep 2026 and came back at week 1". */
-function sayInCell({ followed, cohorts, cameBack, stayedAway }: InCell, names: Names): string {
+function sayInCell({ followed, cohorts, cameBack, stayedAway, quiet }: InCell, names: Names): string {
   const { start, entry, grain } = followed;
   const word = grainWord[grain];
   const did = start
     ? `who did ${sayEvents(start, names)}${entry === undefined ? ' first' : entry === 'FIRST_IN_RANGE' ? ' first within it' : ''}`
     : 'who arrived';
   const when = `${did} ${rangeWords(cohorts ? cohortDays(followed, cohorts) : followed.range)}`;
+  if (quiet) return `${when} and ${sayQuiet(quiet)}`;
   const back = cameBack ?? stayedAway;
   if (!back) return when;
   const { fromAge, toAge } = back;
@@ -183,6 +186,13 @@ function sayInCell({ followed, cohorts, cameBack, stayedAway }: InCell, names: N
   const how = back.with ? ` with ${sayEvents(back.with, names)}` : '';
   return `${when} and ${cameBack ? 'came back' : 'did not come back'}${how} ${ages}`;
 }
+
+const sayQuiet = ({ days, onDay, are }: NonNullable<InCell['quiet']>) =>
+  ({
+    GONE: `went quiet for ${days} days by day ${onDay}`,
+    THERE: `were not quiet for ${days} days by day ${onDay}`,
+    OPEN: `are not quiet for ${days} days, as far as is known before day ${onDay}`,
+  })[are];
 
 /** The days of the range in cohorts whose periods begin within some days. */
 function cohortDays({ range, grain }: InCell['followed'], cohorts: { from: string; to: string }) {

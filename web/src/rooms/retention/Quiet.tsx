@@ -10,13 +10,12 @@ import { Answer, type Finding } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
-import type { DayRange } from '../../api/queries';
 import type { PersonCondition } from '../../words/conditions';
 import type { Roles } from '../../theme/roles';
 import { useRoles } from '../../theme/theme';
 import { count, plural, share, shareWithin } from '../../words/numbers';
-import { bound, groupPeople, peopleOf, quietAsk } from './asks';
-import { CellSheet, type CellPeople, type Picked } from './CellSheet';
+import { bound, groupPeople, peopleOf, quietAsk, quietPeople, type Cell } from './asks';
+import { CellSheet, type Picked } from './CellSheet';
 import type { Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { groupName, splitOf } from './split';
@@ -198,6 +197,8 @@ function StayingTable({
 }) {
   const [picked, setPicked] = useState<Picked>();
   const { range } = asked;
+  const cellOf = ({ group }: Line): Cell | undefined =>
+    range && { words, range, among: amongOf(asked), group };
   const days = TOLD.filter((day) => day <= lastDay(lines));
   return (
     <>
@@ -223,41 +224,40 @@ function StayingTable({
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ name, curve, group }) => (
-            <tr key={name}>
-              <th scope="row">
-                <button
-                  className="word"
-                  onClick={(event) =>
-                    range &&
-                    setPicked({
-                      place: event.currentTarget,
-                      title: name,
-                      text: `${count(curve.people)} followed, ${count(curve.gone)} of them went quiet.`,
-                      people: peopleOfLine(words, range, amongOf(asked), group),
-                    })
-                  }
-                >
-                  {name}
-                </button>
-              </th>
-              <td className="number">{count(curve.people)}</td>
-              <td className="number">{count(curve.gone)}</td>
-              <td className="number">{curve.median ?? 'not yet'}</td>
-              {days.map((day) => {
-                const step = at(curve, day);
-                return (
-                  <td
-                    key={day}
-                    className="number"
-                    title={`${shareWithin(step.share, step.low, step.high)} still there after day ${day}`}
+          {lines.map((line) => {
+            const { name, curve } = line;
+            const cell = cellOf(line);
+            return (
+              <tr key={name}>
+                <th scope="row">
+                  <button
+                    className="word"
+                    onClick={(event) => cell && setPicked(pickedGroup(event.currentTarget, line, cell))}
                   >
-                    {(step.share * 100).toFixed(1)}
-                  </td>
-                );
-              })}
-            </tr>
-          ))}
+                    {name}
+                  </button>
+                </th>
+                <td className="number">{count(curve.people)}</td>
+                <td className="number">{count(curve.gone)}</td>
+                <td className="number">{curve.median ?? 'not yet'}</td>
+                {days.map((day) => {
+                  const step = at(curve, day);
+                  return (
+                    <td key={day} className="number">
+                      <button
+                        title={`${shareWithin(step.share, step.low, step.high)} still there after day ${day}`}
+                        onClick={(event) =>
+                          cell && setPicked(pickedDay(event.currentTarget, line, cell, day))
+                        }
+                      >
+                        {(step.share * 100).toFixed(1)}
+                      </button>
+                    </td>
+                  );
+                })}
+              </tr>
+            );
+          })}
         </tbody>
       </table>
       <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
@@ -265,19 +265,35 @@ function StayingTable({
   );
 }
 
-function peopleOfLine(
-  words: Words,
-  range: DayRange,
-  among: PersonCondition,
-  group: PersonCondition | undefined,
-): CellPeople[] {
-  const all = peopleOf({ words, range, among, group });
-  const active: PersonCondition = { did: { active: true }, when: { lastDays: words.quietDays } };
-  return [
-    { name: 'Who started', who: all },
-    { name: `Active in the last ${words.quietDays} days`, who: bound([all, active]) },
-    { name: 'Not active since', who: bound([all, { not: active }]) },
-  ];
+function pickedGroup(place: Element, { name, curve }: Line, cell: Cell): Picked {
+  const all = peopleOf(cell);
+  const { quietDays } = cell.words;
+  const active: PersonCondition = { did: { active: true }, when: { lastDays: quietDays } };
+  return {
+    place,
+    title: name,
+    text: `${count(curve.people)} followed, ${count(curve.gone)} of them went quiet.`,
+    people: [
+      { name: 'Who started', who: all },
+      { name: `Active in the last ${quietDays} days`, who: bound([all, active]) },
+      { name: 'Not active since', who: bound([all, { not: active }]) },
+    ],
+  };
+}
+
+function pickedDay(place: Element, { name, curve }: Line, cell: Cell, day: number): Picked {
+  const step = at(curve, day);
+  const gone = curve.steps.reduce((sum, each) => sum + (each.day <= day ? each.gone : 0), 0);
+  return {
+    place,
+    title: `${name}, day ${day}`,
+    text: `${shareWithin(step.share, step.low, step.high)} still there after day ${day}.`,
+    people: [
+      { name: `${count(gone)} went quiet by then`, who: quietPeople(cell, day, 'GONE') },
+      { name: 'Still there after it', who: quietPeople(cell, day, 'THERE') },
+      { name: 'Not known for so long', who: quietPeople(cell, day, 'OPEN') },
+    ],
+  };
 }
 
 function quietFindings(view: SurvivalView, words: Words, lines: Line[]): Finding[] {

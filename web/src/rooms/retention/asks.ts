@@ -11,7 +11,13 @@ import type {
 } from '../../api/retention';
 import type { Asked } from '../../frame/question';
 import { amongOf } from '../../frame/question';
-import { EVERYONE, isEveryone, type EventCondition, type PersonCondition } from '../../words/conditions';
+import {
+  EVERYONE,
+  isEveryone,
+  type EventCondition,
+  type InCell,
+  type PersonCondition,
+} from '../../words/conditions';
 import { ANY, behaviourIn, spansOf, type Chosen, type Words } from './question';
 import { splitOf } from './split';
 
@@ -71,10 +77,13 @@ export function valueAsk(asked: Address, words: Words): ValueAsk | undefined {
 }
 
 /** Of several starts in a range it would not be clear from which to count. */
+const onceEach = (words: Words): Words => ({
+  ...words,
+  entry: words.entry === 'EVERY_PERIOD' ? 'FIRST_IN_RANGE' : words.entry,
+});
+
 export function quietAsk(asked: Address, words: Words): SurvivalAsk | undefined {
-  const { entry } = words;
-  const once: Words = { ...words, entry: entry === 'EVERY_PERIOD' ? 'FIRST_IN_RANGE' : entry };
-  return asked.range && { ...followed(asked, once, asked.range), quietDays: words.quietDays };
+  return asked.range && { ...followed(asked, onceEach(words), asked.range), quietDays: words.quietDays };
 }
 
 export function earlyAsk(asked: Address, words: Words): EarlyAsk | undefined {
@@ -87,6 +96,8 @@ export function earlyAsk(asked: Address, words: Words): EarlyAsk | undefined {
     }
   );
 }
+
+type Quiet = NonNullable<InCell['quiet']>;
 
 /** Some people of a triangle. */
 export interface Cell {
@@ -116,6 +127,16 @@ export function peopleOf(cell: Cell, came?: boolean): PersonCondition {
     ...(came === false && back ? { stayedAway: back } : {}),
   };
   return bound([cell.among, cell.group ?? EVERYONE, inCell]);
+}
+
+/** Of those followed until they go quiet, some by a day since their start. */
+export function quietPeople(
+  { words, range, among, group }: Cell,
+  onDay: number,
+  are: Quiet['are'],
+): PersonCondition {
+  const quiet = { days: words.quietDays, onDay, are };
+  return bound([among, group ?? EVERYONE, { followed: followingOf(onceEach(words), range), quiet }]);
 }
 
 /** All of some conditions, those that say nothing left out. */

@@ -12,11 +12,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
-/**
- * Time until people go quiet. Whoever was last active on day k since their start and then for so many whole days not, went quiet on
- * day k + 1. Whether somebody is quiet is known of every day up to the one from which on the quiet length has passed in the data; who
- * was not quiet up to it is open from it on, the same for all, so that how long one waited has no part in who is open.
- */
+/** Time until people go quiet ({@link GoingQuiet}) as product-limit curves, told apart by the log-rank test. Handbook §7. */
 public final class SurvivalAnalysis implements Analysis<SurvivalAnalysis.Partial, SurvivalAnswer> {
     /** By group and day since the start: who went quiet on it, and who was followed up to it; by group, who is too young. */
     static final class Partial {
@@ -33,16 +29,12 @@ public final class SurvivalAnalysis implements Analysis<SurvivalAnalysis.Partial
         }
     }
 
-    private final SurvivalQuestion question;
     private final FollowedPeople people;
-    /** The day on which nobody's being quiet is known any more. */
-    private final int knownTo;
+    private final GoingQuiet going;
 
     private SurvivalAnalysis(SurvivalQuestion question, FollowedPeople people) {
-        this.question = question;
         this.people = people;
-        EventLog log = people.log();
-        knownTo = log.dayNumber(log.endOfFullDays()) - question.quietDays();
+        going = new GoingQuiet(people.log(), question.quietDays());
     }
 
     /** One pass; where it is split by a property, a few more before, to find the values. */
@@ -63,36 +55,22 @@ public final class SurvivalAnalysis implements Analysis<SurvivalAnalysis.Partial
         people.each(shard, (person, at, in, count) -> {
             partial.several += count > 2 ? 1 : 0;
             int start = shard.eventDay[at.row()];
-            int last = lastBeforeQuiet(shard, person, start);
+            int known = going.known(start);
+            int goneOn = going.goneOn(shard, person, start);
             for (int i = 0; i < count; i++) {
-                count(partial, in[i], start, last);
+                count(partial, in[i], known, goneOn);
             }
         });
     }
 
-    private void count(Partial partial, int group, int start, int last) {
-        if (start >= knownTo) {
+    private static void count(Partial partial, int group, int known, int goneOn) {
+        if (known <= 0) {
             partial.tooYoung[group]++;
-        } else if (last < knownTo) {
-            partial.gone[group][last - start + 1]++;
+        } else if (goneOn == GoingQuiet.OPEN) {
+            partial.open[group][known]++;
         } else {
-            partial.open[group][knownTo - start]++;
+            partial.gone[group][goneOn]++;
         }
-    }
-
-    /** The last active day, the start's own among them, before the first quiet days. */
-    private int lastBeforeQuiet(Shard shard, int person, int start) {
-        int last = start;
-        for (int i = shard.activeFrom[person]; i < shard.activeFrom[person + 1]; i++) {
-            int day = shard.activeDay[i];
-            if (day > last) {
-                if (day - last - 1 >= question.quietDays()) {
-                    return last;
-                }
-                last = day;
-            }
-        }
-        return last;
     }
 
     @Override

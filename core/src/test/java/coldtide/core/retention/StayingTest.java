@@ -13,6 +13,7 @@ import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split;
 import coldtide.core.retention.EarlyAnswer.Tie;
+import coldtide.core.retention.QuietPeople.Are;
 import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.retention.Start.Entry;
 import coldtide.core.scan.ScanRunner;
@@ -35,6 +36,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -91,6 +93,21 @@ class StayingTest {
         assertThat(answer.all()).isEqualTo(ProductLimit.of(gone, open));
         assertThat(answer.all().gone()).isPositive();
         assertThat(answer.tooYoung()).isEqualTo(young);
+        for (int day : new int[] {0, 1, 10, 40}) {
+            assertThat(quiet(log, quiet, day, Are.GONE)).isEqualTo(sum(gone, 0, day + 1));
+            assertThat(quiet(log, quiet, day, Are.OPEN)).isEqualTo(sum(open, 0, day));
+            assertThat(quiet(log, quiet, day, Are.THERE))
+                    .isEqualTo(sum(gone, day + 1, gone.length) + sum(open, day, open.length));
+        }
+    }
+
+    private static long quiet(EventLog log, int quietDays, int day, Are are) {
+        Following arrivals = Following.arrivals(log.span(), Grain.WEEK);
+        return count(log, new QuietPeople(arrivals, quietDays, day, are).condition());
+    }
+
+    private static long sum(long[] counts, int from, int to) {
+        return LongStream.of(counts).skip(from).limit(to - from).sum();
     }
 
     @Test
@@ -125,6 +142,7 @@ class StayingTest {
                 .hasMessageContaining("not 0");
         assertThatThrownBy(() -> new SurvivalQuestion(opened, 7, PersonCondition.EVERYBODY, Optional.empty()))
                 .hasMessageContaining("from one start");
+        assertThatThrownBy(() -> new QuietPeople(arrivals, 7, -1, Are.GONE)).hasMessageContaining("not from -1");
         assertThatThrownBy(() ->
                         new EarlyQuestion(opened.range(), Optional.empty(), new Ages(0, 3), PersonCondition.EVERYBODY))
                 .hasMessageContaining("from day 1 on");

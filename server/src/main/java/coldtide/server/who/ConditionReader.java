@@ -217,7 +217,7 @@ public final class ConditionReader {
             return segment(part);
         }
         if (part.has("followed")) {
-            return part.made(() -> FollowedReader.cell(part, this::event).condition());
+            return part.made(() -> FollowedReader.people(part, this::event));
         }
         throw part.fault(
                 "is no condition on people; it needs one of all, either, not, did, firstDid, followed, property,"

@@ -5,20 +5,39 @@ import coldtide.core.retention.CellPeople;
 import coldtide.core.retention.CellPeople.Back;
 import coldtide.core.retention.Clock;
 import coldtide.core.retention.Following;
+import coldtide.core.retention.QuietPeople;
+import coldtide.core.retention.QuietPeople.Are;
 import coldtide.core.retention.Start;
 import coldtide.core.retention.Start.Entry;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
 import java.util.Optional;
 import java.util.function.Function;
 
-/** Reads whom cells of a retention triangle count. */
+/** Reads whom cells of a retention triangle and points of a curve of who is still there count. */
 final class FollowedReader {
     private FollowedReader() {}
 
     /** @param event reads a condition on events */
-    static CellPeople cell(Part part, Function<Part, EventCondition> event) {
+    static PersonCondition people(Part part, Function<Part, EventCondition> event) {
+        return part.has("quiet")
+                ? quiet(part, event).condition()
+                : cell(part, event).condition();
+    }
+
+    private static QuietPeople quiet(Part part, Function<Part, EventCondition> event) {
+        part.only("followed", "quiet");
+        Part quiet = part.inner("quiet").only("days", "onDay", "are");
+        return new QuietPeople(
+                following(part.inner("followed"), event),
+                (int) quiet.whole("days", 0),
+                (int) quiet.whole("onDay", 0),
+                quiet.oneOf("are", Are.class, null));
+    }
+
+    private static CellPeople cell(Part part, Function<Part, EventCondition> event) {
         part.only("followed", "cohorts", "cameBack", "stayedAway");
         Following following = following(part.inner("followed"), event);
         DayRange cohorts = part.has("cohorts")

@@ -160,6 +160,18 @@ class FollowingSqlTest {
             assertThat(step.get("gone").asLong())
                     .isEqualTo(gone.get(step.get("day").asString()));
         }
+        long byMonth = gone.entrySet().stream()
+                .filter(day -> Integer.parseInt(day.getKey()) <= 28)
+                .mapToLong(Map.Entry::getValue)
+                .sum();
+        Map<String, Object> point = Map.of("followed", WEEKS, "quiet", Map.of("days", 14, "onDay", 28, "are", "GONE"));
+        assertThat(Caller.demo()
+                        .post("/api/apps/gullcombe/people-count", Map.of("among", point))
+                        .json()
+                        .get("answer")
+                        .get("people")
+                        .asLong())
+                .isEqualTo(byMonth);
         assertThat(answer.get("test").get("degrees").asInt()).isEqualTo(1);
         long people = 0;
         for (JsonNode line : answer.get("lines")) {
@@ -223,6 +235,10 @@ class FollowingSqlTest {
                 Map.of("among", Map.of("followed", Map.of("range", RANGE))),
                 "among.followed.grain",
                 "DAY");
+        Map<String, Object> always = Map.of("followed", WEEKS, "quiet", Map.of("days", 400, "onDay", 7, "are", "GONE"));
+        assertFault("people-count", Map.of("among", always), "among", "not 400");
+        Map<String, Object> nowhere = Map.of("followed", WEEKS, "quiet", Map.of("days", 7, "onDay", 7));
+        assertFault("people-count", Map.of("among", nowhere), "among.quiet.are", "GONE");
         Map<String, Object> far = Map.of("followed", WEEKS, "cameBack", Map.of("fromAge", 61));
         assertFault("people-count", Map.of("among", far), "among", "from 61");
     }
