@@ -29,6 +29,8 @@ final class Returns {
     private final boolean anyByDays;
     /** By way: whether a start is a return itself. */
     private final boolean[] isStart;
+    /** Whether starts are people's very first events, so that the days tell of the start's own day too. */
+    private final boolean ofArrivals;
 
     private final long[] ages;
     /** The ages, as bits, of a person's active days after that of the start. */
@@ -55,15 +57,17 @@ final class Returns {
         byDays = new boolean[ways.size()];
         isStart = new boolean[ways.size()];
         ages = new long[ways.size()];
+        ofArrivals = following.start().what().isEmpty();
         boolean any = false;
         for (int way = 0; way < rows.length; way++) {
             EventCondition what = ways.get(way).orElse(ACTIVE);
             rows[way] = conditions.of(log, what).bits(shard);
             isStart[way] = following.isStart(ways.get(way));
             if (following.clock() == Clock.CALENDAR) {
-                long[] told = what.equals(ACTIVE)
+                boolean afterFirst = ofArrivals && !isStart[way];
+                long[] told = what.equals(ACTIVE) && !afterFirst
                         ? null
-                        : conditions.activeDays(log, what).bits(shard);
+                        : conditions.activeDays(log, what, afterFirst).bits(shard);
                 byDays[way] = told == null || told.length > 0;
                 days[way] = told;
                 any |= byDays[way];
@@ -96,7 +100,7 @@ final class Returns {
         while (at < end && shard.activeDay[at] < startDay) {
             at++;
         }
-        if (at < end && shard.activeDay[at] == startDay) {
+        if (!ofArrivals && at < end && shard.activeDay[at] == startDay) {
             onStartDay(at++, person, start);
         }
         int known = agesOfDays(at, end, cohort);

@@ -57,11 +57,13 @@ public final class Conditions {
      * On which of their active days people did something, ready for shards of {@code log}: a bit an entry of {@link
      * Shard#activeDay}. Of a shard in which some of it lies on days without activity there are no bits.
      *
+     * @param afterFirst whether the very first event of a person is left out
      * @throws IllegalArgumentException if the condition is nested too deep or has too many parts
      */
-    public Mask activeDays(EventLog log, EventCondition condition) {
+    public Mask activeDays(EventLog log, EventCondition condition, boolean afterFirst) {
         new Size().of(condition, 0);
-        ShardBits mask = known(new DayMask.Of(condition), () -> new DayMask(mask(condition)));
+        DayMask.Of of = new DayMask.Of(condition, afterFirst);
+        ShardBits mask = known(of, () -> new DayMask(mask(condition), afterFirst));
         return new Mask(shard -> mask.bits(log, shard));
     }
 

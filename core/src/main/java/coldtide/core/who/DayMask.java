@@ -8,15 +8,21 @@ import coldtide.core.log.Shard;
  * events. Where something of the kind lies on a day without activity, days do not tell it all and there are no bits at all.
  */
 final class DayMask extends ShardBits {
-    /** What is kept of: equal ones are computed once. */
-    record Of(EventCondition what) {}
+    /**
+     * What is kept of: equal ones are computed once.
+     *
+     * @param afterFirst whether a person's very first event is left out
+     */
+    record Of(EventCondition what, boolean afterFirst) {}
 
     private static final long[] NOT_ALL = new long[0];
 
     private final ShardBits what;
+    private final int leftOut;
 
-    DayMask(ShardBits what) {
+    DayMask(ShardBits what, boolean afterFirst) {
         this.what = what;
+        leftOut = afterFirst ? 1 : 0;
     }
 
     @Override
@@ -31,11 +37,12 @@ final class DayMask extends ShardBits {
         return days;
     }
 
-    private static boolean mark(Shard shard, int person, long[] rows, long[] days) {
+    private boolean mark(Shard shard, int person, long[] rows, long[] days) {
         int day = shard.activeFrom[person];
         int lastDay = shard.activeFrom[person + 1];
         int end = shard.eventFrom[person + 1];
-        for (int row = Bits.next(rows, shard.eventFrom[person], end); row < end; row = Bits.next(rows, row + 1, end)) {
+        int first = shard.eventFrom[person] + leftOut;
+        for (int row = Bits.next(rows, first, end); row < end; row = Bits.next(rows, row + 1, end)) {
             while (day < lastDay && shard.activeDay[day] < shard.eventDay[row]) {
                 day++;
             }
