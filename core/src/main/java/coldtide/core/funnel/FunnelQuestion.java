@@ -1,0 +1,87 @@
+package coldtide.core.funnel;
+
+import static java.util.Objects.requireNonNull;
+
+import coldtide.core.time.DayRange;
+import coldtide.core.who.PersonCondition;
+import java.time.Duration;
+import java.util.List;
+
+/**
+ * How far do they get?
+ *
+ * @param range the days on which entries lie; later steps may come after it
+ * @param window how long after the entry steps count, to the millisecond
+ * @param held properties whose value is that of the entry in all steps; an entry without one is none
+ */
+public record FunnelQuestion(
+        DayRange range,
+        List<FunnelStep> steps,
+        Order order,
+        Unit unit,
+        Duration window,
+        List<String> held,
+        PersonCondition among) {
+    public static final int MOST_STEPS = 30;
+    public static final Duration USUAL_WINDOW = Duration.ofDays(7);
+    public static final Duration LONGEST_WINDOW = Duration.ofDays(366);
+    private static final int MOST_HELD = 3;
+
+    public FunnelQuestion {
+        requireNonNull(range, "range");
+        steps = List.copyOf(steps);
+        requireNonNull(order, "order");
+        requireNonNull(unit, "unit");
+        requireNonNull(window, "window");
+        held = List.copyOf(held);
+        requireNonNull(among, "among");
+        if (steps.size() < 2 || steps.size() > MOST_STEPS) {
+            throw new IllegalArgumentException(
+                    "A funnel has from 2 to " + MOST_STEPS + " steps, not " + steps.size() + ".");
+        }
+        if (window.isNegative() || window.isZero() || window.compareTo(LONGEST_WINDOW) > 0) {
+            throw new IllegalArgumentException("The window of a funnel is longer than nothing and at most "
+                    + LONGEST_WINDOW.toDays() + " days; nothing can follow an entry in " + window + ".");
+        }
+        if (held.size() > MOST_HELD) {
+            throw new IllegalArgumentException(
+                    "At most " + MOST_HELD + " properties can be held, not " + held.size() + ".");
+        }
+        checkSteps(steps, order, window);
+        if (order == Order.ANY_ORDER && unit == Unit.ATTEMPTS) {
+            throw new IllegalArgumentException(
+                    "An attempt begins with the first step, so attempts are counted in order or back to back.");
+        }
+    }
+
+    private static void checkSteps(List<FunnelStep> steps, Order order, Duration window) {
+        FunnelStep first = steps.get(0);
+        if (first.optional()) {
+            throw new IllegalArgumentException(
+                    "The first step, \"" + first.name() + "\", is where they enter; it cannot be optional.");
+        }
+        if (first.looksBack()) {
+            throw new IllegalArgumentException("No step comes before the first, \"" + first.name()
+                    + "\", so nothing can be forbidden or timed between them.");
+        }
+        for (FunnelStep step : steps) {
+            if (step.least().compareTo(window) > 0) {
+                throw new IllegalArgumentException(
+                        "Step \"" + step.name() + "\" can never be reached: it comes at least " + step.least()
+                                + " after the step before it, and the window is " + window + ".");
+            }
+            if (order == Order.ANY_ORDER && step.looksBack()) {
+                throw new IllegalArgumentException(
+                        "In any order no step comes before another, so nothing can be forbidden" + " or timed before \""
+                                + step.name() + "\".");
+            }
+        }
+    }
+
+    /** Whether the one thing that matters between steps is the window. */
+    boolean isPlain() {
+        return order == Order.IN_ORDER
+                && held.isEmpty()
+                && steps.stream().noneMatch(step -> step.optional() || step.looksBack());
+    }
+}

@@ -1,0 +1,57 @@
+package coldtide.core.funnel;
+
+/**
+ * Finds how far a trail goes. Among all ways of giving events to steps the one that gets deepest counts; of these the one that
+ * enters earliest; of these the one that, step by step, does an optional step rather than leaves it out, by the earliest event.
+ * None is safe for several threads.
+ */
+abstract class Matcher {
+    final FunnelQuestion question;
+    final int steps;
+    final long window;
+
+    Matcher(FunnelQuestion question) {
+        this.question = question;
+        steps = question.steps().size();
+        window = question.window().toMillis();
+    }
+
+    static Matcher of(FunnelQuestion question) {
+        if (question.order() == Order.ANY_ORDER) {
+            return new AnyOrderMatcher(question);
+        }
+        return question.isPlain() ? new PlainMatcher(question) : new ExactMatcher(question);
+    }
+
+    /** The attempt that begins at an entry and uses no event from {@code end} on. */
+    abstract void from(Trail trail, int entry, int end, Match into);
+
+    /** Whether an attempt may begin somewhere. */
+    boolean isEntry(Trail trail, int at) {
+        return trail.isEntry(at, 0);
+    }
+
+    /** The best attempt of a trail: costs an attempt from each entry, until one goes to the end. */
+    void best(Trail trail, Match best) {
+        best.clear();
+        Match one = new Match(steps);
+        for (int entry = 0; entry < trail.size && best.deepest < steps - 1; entry++) {
+            if (isEntry(trail, entry)) {
+                from(trail, entry, trail.size, one);
+                if (one.deepest > best.deepest) {
+                    best.copy(one);
+                }
+            }
+        }
+    }
+
+    /** The place after the next event that would begin another attempt. */
+    static int endOfAttempt(Trail trail, int entry) {
+        for (int at = entry + 1; at < trail.size; at++) {
+            if (trail.is(at, 0) && trail.held[at] == trail.held[entry]) {
+                return at + 1;
+            }
+        }
+        return trail.size;
+    }
+}

@@ -1,0 +1,84 @@
+package coldtide.core.funnel;
+
+import java.util.Arrays;
+
+/**
+ * Steps in order with nothing between them that matters. Two looks at each event for each step it may be: forward, the latest entry
+ * from which each step was reached, since a later entry leaves more time, which tells the depth; backward from the end, the
+ * earliest event by which the rest can be done, which tells the earliest entry that goes as deep. Linear in the events.
+ */
+final class PlainMatcher extends Matcher {
+    private static final long NEVER = Long.MIN_VALUE;
+
+    /** By step, the time of the latest entry from which it was reached. */
+    private final long[] entered;
+    /** By step, when the deepest is reached at the earliest if this one is done by an event further on. */
+    private final long[] done;
+
+    PlainMatcher(FunnelQuestion question) {
+        super(question);
+        entered = new long[steps];
+        done = new long[steps];
+    }
+
+    /** From one entry the earliest event of each step is never worse than a later one. */
+    @Override
+    void from(Trail trail, int entry, int end, Match into) {
+        into.clear();
+        into.entry = entry;
+        into.at[0] = entry;
+        into.deepest = 0;
+        long last = trail.time[entry] + window;
+        for (int at = entry + 1; at < end && into.deepest < steps - 1 && trail.time[at] <= last; at++) {
+            if (trail.is(at, into.deepest + 1)) {
+                into.at[++into.deepest] = at;
+            }
+        }
+    }
+
+    @Override
+    void best(Trail trail, Match best) {
+        best.clear();
+        int deepest = depth(trail);
+        if (deepest != Match.NONE) {
+            from(trail, earliest(trail, deepest), trail.size, best);
+        }
+    }
+
+    private int depth(Trail trail) {
+        Arrays.fill(entered, NEVER);
+        int deepest = Match.NONE;
+        for (int at = 0; at < trail.size && deepest < steps - 1; at++) {
+            // From the last step to the first, so that no event is two steps of one attempt.
+            for (int left = trail.steps[at] & (2 << deepest + 1) - 1; left != 0; ) {
+                int step = 31 - Integer.numberOfLeadingZeros(left);
+                left ^= 1 << step;
+                if (step == 0) {
+                    entered[0] = trail.canEnter[at] ? trail.time[at] : entered[0];
+                } else if (entered[step - 1] != NEVER && trail.time[at] - entered[step - 1] <= window) {
+                    entered[step] = entered[step - 1];
+                }
+                if (entered[step] != NEVER) {
+                    deepest = Math.max(deepest, step);
+                }
+            }
+        }
+        return deepest;
+    }
+
+    private int earliest(Trail trail, int deepest) {
+        Arrays.fill(done, NEVER);
+        int entry = Match.NONE;
+        for (int at = trail.size - 1; at >= 0; at--) {
+            // From the first step to the last, for the same reason.
+            for (int left = trail.steps[at] & (2 << deepest) - 1; left != 0; left &= left - 1) {
+                int step = Integer.numberOfTrailingZeros(left);
+                done[step] = step == deepest ? trail.time[at] : done[step + 1];
+            }
+            if (trail.isEntry(at, 0) && done[0] != NEVER && done[0] - trail.time[at] <= window) {
+                entry = at;
+            }
+        }
+        return entry;
+    }
+}

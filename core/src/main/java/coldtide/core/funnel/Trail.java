@@ -1,0 +1,79 @@
+package coldtide.core.funnel;
+
+import java.util.Arrays;
+
+/**
+ * What one person did, or did in one session, of all that a funnel looks at, in order of time: a matcher needs no more. Flat and
+ * reused.
+ */
+final class Trail {
+    /** In place of a held value: there is none, so it can be no step. */
+    static final long NOT_HELD = Long.MIN_VALUE;
+
+    int size;
+    long[] time = new long[64];
+    /** The steps it may be, as bits. */
+    int[] steps = new int[64];
+    /** The steps before which it must not happen, as bits. */
+    int[] forbids = new int[64];
+    /** Steps of one match have the same; all the same where nothing is held. */
+    long[] held = new long[64];
+    /** Whether an entry here counts. */
+    boolean[] canEnter = new boolean[64];
+    /** Whether it is activity, rather than something done to them. */
+    boolean[] active = new boolean[64];
+    /** Where it stands in its shard. */
+    int[] row = new int[64];
+
+    void clear() {
+        size = 0;
+    }
+
+    void add(long itsTime, int itsSteps, int itsForbids, long itsHeld, boolean itsEntry, boolean isActive, int itsRow) {
+        if (size == time.length) {
+            grow();
+        }
+        time[size] = itsTime;
+        steps[size] = itsHeld == NOT_HELD ? 0 : itsSteps;
+        forbids[size] = itsForbids;
+        held[size] = itsHeld;
+        canEnter[size] = itsEntry;
+        active[size] = isActive;
+        row[size++] = itsRow;
+    }
+
+    private void grow() {
+        int room = 2 * size;
+        time = Arrays.copyOf(time, room);
+        steps = Arrays.copyOf(steps, room);
+        forbids = Arrays.copyOf(forbids, room);
+        held = Arrays.copyOf(held, room);
+        canEnter = Arrays.copyOf(canEnter, room);
+        active = Arrays.copyOf(active, room);
+        row = Arrays.copyOf(row, room);
+    }
+
+    boolean is(int at, int step) {
+        return (steps[at] >>> step & 1) != 0;
+    }
+
+    boolean isEntry(int at, int step) {
+        return canEnter[at] && is(at, step);
+    }
+
+    /** The place after the last that lies within a time of another. */
+    int endWithin(int from, int to, long millis) {
+        int low = from;
+        int high = to;
+        long last = time[from] + millis;
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (time[middle] <= last) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+}
