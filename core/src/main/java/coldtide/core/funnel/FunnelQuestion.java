@@ -3,15 +3,18 @@ package coldtide.core.funnel;
 import static java.util.Objects.requireNonNull;
 
 import coldtide.core.time.DayRange;
+import coldtide.core.time.Grain;
 import coldtide.core.who.PersonCondition;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * How far do they get?
  *
  * @param range the days on which entries lie; later steps may come after it
  * @param window how long after the entry steps count, to the millisecond
+ * @param by periods of entry that are told apart too
  * @param held properties whose value is that of the entry in all steps; an entry without one is none
  */
 public record FunnelQuestion(
@@ -21,7 +24,9 @@ public record FunnelQuestion(
         Unit unit,
         Duration window,
         List<String> held,
-        PersonCondition among) {
+        PersonCondition among,
+        Optional<FunnelSplit> split,
+        Optional<Grain> by) {
     public static final int MOST_STEPS = 30;
     public static final Duration USUAL_WINDOW = Duration.ofDays(7);
     public static final Duration LONGEST_WINDOW = Duration.ofDays(366);
@@ -35,6 +40,8 @@ public record FunnelQuestion(
         requireNonNull(window, "window");
         held = List.copyOf(held);
         requireNonNull(among, "among");
+        requireNonNull(split, "split");
+        requireNonNull(by, "by");
         if (steps.size() < 2 || steps.size() > MOST_STEPS) {
             throw new IllegalArgumentException(
                     "A funnel has from 2 to " + MOST_STEPS + " steps, not " + steps.size() + ".");
@@ -48,10 +55,52 @@ public record FunnelQuestion(
                     "At most " + MOST_HELD + " properties can be held, not " + held.size() + ".");
         }
         checkSteps(steps, order, window);
+        if (split.orElse(null) instanceof FunnelSplit.ByProperty at && (at.step() < 0 || at.step() >= steps.size())) {
+            throw new IllegalArgumentException(
+                    "There is no step " + (at.step() + 1) + " to split by; the funnel has " + steps.size() + ".");
+        }
         if (order == Order.ANY_ORDER && unit == Unit.ATTEMPTS) {
             throw new IllegalArgumentException(
                     "An attempt begins with the first step, so attempts are counted in order or back to back.");
         }
+    }
+
+    /** In order, by people, of everybody together: what is most often asked. */
+    public static FunnelQuestion of(DayRange range, Duration window, List<FunnelStep> steps) {
+        return new FunnelQuestion(
+                range,
+                steps,
+                Order.IN_ORDER,
+                Unit.PEOPLE,
+                window,
+                List.of(),
+                PersonCondition.EVERYBODY,
+                Optional.empty(),
+                Optional.empty());
+    }
+
+    public FunnelQuestion in(Order otherOrder) {
+        return new FunnelQuestion(range, steps, otherOrder, unit, window, held, among, split, by);
+    }
+
+    public FunnelQuestion counting(Unit otherUnit) {
+        return new FunnelQuestion(range, steps, order, otherUnit, window, held, among, split, by);
+    }
+
+    public FunnelQuestion holding(String... properties) {
+        return new FunnelQuestion(range, steps, order, unit, window, List.of(properties), among, split, by);
+    }
+
+    public FunnelQuestion among(PersonCondition people) {
+        return new FunnelQuestion(range, steps, order, unit, window, held, people, split, by);
+    }
+
+    public FunnelQuestion splitBy(FunnelSplit groups) {
+        return new FunnelQuestion(range, steps, order, unit, window, held, among, Optional.of(groups), by);
+    }
+
+    public FunnelQuestion by(Grain periods) {
+        return new FunnelQuestion(range, steps, order, unit, window, held, among, split, Optional.of(periods));
     }
 
     private static void checkSteps(List<FunnelStep> steps, Order order, Duration window) {

@@ -8,7 +8,7 @@ final class Match {
 
     /** By step, the place in the trail of the event that did it, or {@link #NONE}. */
     final int[] at;
-    /** The last step that was reached; {@link #NONE} where nobody entered. */
+    /** The last step that was reached; {@link #NONE} where nobody entered, or that is not known yet. */
     int deepest = NONE;
     /** The place of the entry. */
     int entry = NONE;

@@ -23,7 +23,10 @@ abstract class Matcher {
         return question.isPlain() ? new PlainMatcher(question) : new ExactMatcher(question);
     }
 
-    /** The attempt that begins at an entry and uses no event from {@code end} on. */
+    /** Looks a trail over before attempts are asked for one by one. */
+    void begin(Trail trail) {}
+
+    /** The attempt that begins at an entry of the trail last begun and uses no event from {@code end} on. */
     abstract void from(Trail trail, int entry, int end, Match into);
 
     /** Whether an attempt may begin somewhere. */
@@ -34,6 +37,7 @@ abstract class Matcher {
     /** The best attempt of a trail: costs an attempt from each entry, until one goes to the end. */
     void best(Trail trail, Match best) {
         best.clear();
+        begin(trail);
         Match one = new Match(steps);
         for (int entry = 0; entry < trail.size && best.deepest < steps - 1; entry++) {
             if (isEntry(trail, entry)) {

@@ -20,6 +20,8 @@ final class Trail {
     long[] held = new long[64];
     /** Whether an entry here counts. */
     boolean[] canEnter = new boolean[64];
+    /** Whether an entry here is still open: its window has not passed, so that nothing can be said of it. */
+    boolean[] isOpen = new boolean[64];
     /** Whether it is activity, rather than something done to them. */
     boolean[] active = new boolean[64];
     /** Where it stands in its shard. */
@@ -29,7 +31,15 @@ final class Trail {
         size = 0;
     }
 
-    void add(long itsTime, int itsSteps, int itsForbids, long itsHeld, boolean itsEntry, boolean isActive, int itsRow) {
+    void add(
+            long itsTime,
+            int itsSteps,
+            int itsForbids,
+            long itsHeld,
+            boolean itsEntry,
+            boolean itsOpen,
+            boolean isActive,
+            int itsRow) {
         if (size == time.length) {
             grow();
         }
@@ -37,7 +47,8 @@ final class Trail {
         steps[size] = itsHeld == NOT_HELD ? 0 : itsSteps;
         forbids[size] = itsForbids;
         held[size] = itsHeld;
-        canEnter[size] = itsEntry;
+        canEnter[size] = itsEntry && !itsOpen;
+        isOpen[size] = itsEntry && itsOpen && itsHeld != NOT_HELD;
         active[size] = isActive;
         row[size++] = itsRow;
     }
@@ -49,6 +60,7 @@ final class Trail {
         forbids = Arrays.copyOf(forbids, room);
         held = Arrays.copyOf(held, room);
         canEnter = Arrays.copyOf(canEnter, room);
+        isOpen = Arrays.copyOf(isOpen, room);
         active = Arrays.copyOf(active, room);
         row = Arrays.copyOf(row, room);
     }
@@ -59,6 +71,15 @@ final class Trail {
 
     boolean isEntry(int at, int step) {
         return canEnter[at] && is(at, step);
+    }
+
+    /** The first entry that is still open from a place on; the end if there is none. */
+    int nextOpen(int from) {
+        int at = from;
+        while (at < size && !isOpen[at]) {
+            at++;
+        }
+        return at;
     }
 
     /** The place after the last that lies within a time of another. */

@@ -8,6 +8,7 @@ import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Part;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
+import coldtide.core.who.RowValues;
 import coldtide.core.who.ValueTest;
 import it.unimi.dsi.fastutil.doubles.Double2IntOpenHashMap;
 import java.util.ArrayList;

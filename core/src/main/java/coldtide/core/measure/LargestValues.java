@@ -5,6 +5,7 @@ import coldtide.core.log.Shard;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
+import coldtide.core.who.RowValues;
 import it.unimi.dsi.fastutil.longs.LongLinkedOpenHashSet;
 import java.util.List;
 

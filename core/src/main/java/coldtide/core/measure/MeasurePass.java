@@ -6,6 +6,7 @@ import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
+import coldtide.core.who.RowValues;
 
 /**
  * One pass over the log for one measure. What is only counted is counted run by run where whole runs are of one group, else row

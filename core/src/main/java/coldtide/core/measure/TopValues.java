@@ -29,18 +29,18 @@ import java.util.PriorityQueue;
  * @param all how many things were counted
  * @param notSet how many of them have no value
  */
-record TopValues(List<Frequent> top, long all, long notSet) {
+public record TopValues(List<Frequent> top, long all, long notSet) {
     /** A value and how often it is there. */
-    record Frequent(String text, long count) {}
+    public record Frequent(String text, long count) {}
 
     /** Takes the value of one thing after another. */
-    interface Into {
+    public interface Into {
         /** @param value as {@link Value} writes it */
         void take(long value);
     }
 
     /** Gives the values of all things in a shard, the same each time. */
-    interface Source {
+    public interface Source {
         void each(Shard shard, Into into);
     }
 
@@ -51,7 +51,7 @@ record TopValues(List<Frequent> top, long all, long notSet) {
     private static final Comparator<Frequent> BEST_LAST =
             Comparator.comparingLong(Frequent::count).thenComparing(Frequent::text, Comparator.reverseOrder());
 
-    static TopValues of(EventLog log, ScanRunner runner, Source source, int top) {
+    public static TopValues of(EventLog log, ScanRunner runner, Source source, int top) {
         return of(log, runner, source, top, FEW, ROOM);
     }
 

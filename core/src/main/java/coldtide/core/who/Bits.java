@@ -77,7 +77,7 @@ public final class Bits {
         }
     }
 
-    static void or(long[] into, long[] other) {
+    public static void or(long[] into, long[] other) {
         for (int i = 0; i < into.length; i++) {
             into[i] |= other[i];
         }

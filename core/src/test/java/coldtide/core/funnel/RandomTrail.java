@@ -2,7 +2,6 @@ package coldtide.core.funnel;
 
 import coldtide.core.time.DayRange;
 import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -43,7 +42,8 @@ final class RandomTrail {
                     most));
         }
         DayRange range = DayRange.endingBefore(LocalDate.of(2026, 5, 1), 1);
-        return new FunnelQuestion(range, steps, order, Unit.PEOPLE, window, List.of(), PersonCondition.EVERYBODY);
+        FunnelQuestion question = FunnelQuestion.of(range, window, steps).in(order);
+        return plain || random.nextBoolean() ? question : question.holding("level");
     }
 
     void fill(Trail trail, FunnelQuestion question) {
@@ -62,7 +62,7 @@ final class RandomTrail {
             boolean stepless = random.nextInt(6) == 0;
             long held = question.held().isEmpty() ? 0 : random.nextInt(5) == 0 ? Trail.NOT_HELD : random.nextInt(3) / 2;
             boolean active = stepless ? random.nextBoolean() : random.nextInt(8) > 0;
-            trail.add(time, stepless ? 0 : its, forbids, held, random.nextInt(5) > 0, active, at);
+            trail.add(time, stepless ? 0 : its, forbids, held, random.nextInt(5) > 0, false, active, at);
         }
     }
 }

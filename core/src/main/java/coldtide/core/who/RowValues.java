@@ -1,17 +1,16 @@
-package coldtide.core.measure;
+package coldtide.core.who;
 
 import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
-import coldtide.core.who.Value;
 import java.util.OptionalDouble;
 
 /**
  * The value of a property in one row of a shard after another, whether it comes with the context or with the event itself; of
  * both, that of the event. Goes forwards only.
  */
-final class RowValues {
+public final class RowValues {
     private final EventLog log;
     private final Shard shard;
     private final boolean maybeNumber;
@@ -22,7 +21,7 @@ final class RowValues {
     private boolean isText;
     private double value;
 
-    RowValues(EventLog log, Shard shard, String property) {
+    public RowValues(EventLog log, Shard shard, String property) {
         this.log = log;
         this.shard = shard;
         maybeNumber = log.hasNumbers(property);
@@ -32,7 +31,7 @@ final class RowValues {
     }
 
     /** Goes to a row that is not before the last one; false if the property is not set there. */
-    boolean at(int row) {
+    public boolean at(int row) {
         if (texts != null && texts.isAt(row)) {
             return text((int) texts.value());
         }
@@ -59,21 +58,21 @@ final class RowValues {
     }
 
     /** Whether what was found is a text; its {@link #value} is then its code. */
-    boolean isText() {
+    public boolean isText() {
         return isText;
     }
 
-    double value() {
+    public double value() {
         return value;
     }
 
     /** What was found as bits, different for different values. */
-    long bits() {
+    public long bits() {
         return isText ? Value.ofCode((int) value) : Value.ofNumber(value);
     }
 
     /** The row after the last of the run in which the row last gone to lies; of the last run, none. */
-    int endOfRun() {
+    public int endOfRun() {
         return run + 1 < shard.runRow.length ? shard.runRow[run + 1] : shard.events();
     }
 

@@ -1,0 +1,194 @@
+package coldtide.core.funnel;
+
+import coldtide.core.funnel.FunnelAnswer.Group;
+import coldtide.core.funnel.FunnelAnswer.Period;
+import coldtide.core.funnel.FunnelAnswer.Stairs;
+import coldtide.core.funnel.FunnelAnswer.Times;
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
+import coldtide.core.scan.Analysis;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.stats.Quantiles;
+import coldtide.core.time.DayRange;
+import coldtide.core.who.Conditions;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import java.util.stream.LongStream;
+
+/** Counts how far units get, by group and period of entry, and how long each step takes. Handbook §8. */
+public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, FunnelAnswer> {
+    /** Up to how long a step took, for its distribution. */
+    public static final List<Duration> TIME_BOUNDS = List.of(
+            Duration.ofSeconds(1),
+            Duration.ofSeconds(10),
+            Duration.ofMinutes(1),
+            Duration.ofMinutes(10),
+            Duration.ofHours(1),
+            Duration.ofHours(6),
+            Duration.ofDays(1),
+            Duration.ofDays(3),
+            Duration.ofDays(7));
+
+    private static final long[] BOUNDS =
+            TIME_BOUNDS.stream().mapToLong(Duration::toMillis).toArray();
+
+    /** By group and step, and by period and step, who did it; in place of a step after the last, who is open; times by group and step. */
+    static final class Partial {
+        final long[][] groups;
+        final long[][] periods;
+        final LongArrayList[][] times;
+
+        Partial(int groups, int periods, int steps) {
+            this.groups = new long[groups][steps + 1];
+            this.periods = new long[periods][steps + 1];
+            times = new LongArrayList[groups][steps];
+            for (LongArrayList[] its : times) {
+                Arrays.setAll(its, step -> new LongArrayList());
+            }
+        }
+    }
+
+    private final Units units;
+    private final UnitGroups groups;
+    private final int steps;
+    private final List<DayRange> periods;
+    private final int[] periodOfDay;
+
+    private FunnelAnalysis(Units units, UnitGroups groups) {
+        this.units = units;
+        this.groups = groups;
+        FunnelQuestion question = units.question();
+        EventLog log = units.log();
+        steps = question.steps().size();
+        periods = question.by().map(question.range()::periods).orElse(List.of());
+        periodOfDay = new int[log.days()];
+        for (int period = 0; period < periods.size(); period++) {
+            DayRange days = periods.get(period);
+            int from = Math.max(0, log.dayNumber(days.from()));
+            int to = Math.min(log.days(), log.dayNumber(days.to()));
+            Arrays.fill(periodOfDay, Math.min(from, to), to, period);
+        }
+    }
+
+    /** One pass; where it is split by a property, one or more before, to find the values. */
+    public static FunnelAnswer answer(EventLog log, ScanRunner runner, Conditions conditions, FunnelQuestion question) {
+        Units units = new Units(log, conditions, question);
+        return runner.run(log, new FunnelAnalysis(units, UnitGroups.of(units, runner)));
+    }
+
+    @Override
+    public Partial empty() {
+        return new Partial(groups.size(), periods.size(), steps);
+    }
+
+    @Override
+    public void scan(Shard shard, Partial partial) {
+        UnitGroups.Cursor cursor = groups.over(shard);
+        int[] in = new int[groups.size()];
+        units.each(shard, (person, trail, match) -> {
+            int count = cursor.of(person, trail, match, in);
+            for (int i = 0; i < count; i++) {
+                count(match, partial.groups[in[i]]);
+                times(trail, match, partial.times[in[i]]);
+            }
+            if (!periods.isEmpty()) {
+                count(match, partial.periods[periodOfDay[shard.eventDay[trail.row[match.entry]]]]);
+            }
+        });
+    }
+
+    private void count(Match match, long... counts) {
+        if (match.deepest == Match.NONE) {
+            counts[steps]++;
+            return;
+        }
+        for (int step = 0; step <= match.deepest; step++) {
+            counts[step] += match.reached(step) ? 1 : 0;
+        }
+    }
+
+    /** Since whichever was done last before it: in any order that need not be the step above. */
+    private void times(Trail trail, Match match, LongArrayList... times) {
+        for (int step = 0; step <= match.deepest; step++) {
+            int before = match.reached(step) ? before(match, match.at[step]) : Match.NONE;
+            if (before != Match.NONE) {
+                times[step].add(trail.time[match.at[step]] - trail.time[before]);
+            }
+        }
+    }
+
+    private static int before(Match match, int at) {
+        int before = Match.NONE;
+        for (int step = 0; step <= match.deepest; step++) {
+            before = match.at[step] < at ? Math.max(before, match.at[step]) : before;
+        }
+        return before;
+    }
+
+    @Override
+    public void merge(Partial into, Partial from) {
+        add(into.groups, from.groups);
+        add(into.periods, from.periods);
+        for (int group = 0; group < into.times.length; group++) {
+            for (int step = 0; step < steps; step++) {
+                into.times[group][step].addAll(from.times[group][step]);
+            }
+        }
+    }
+
+    private static void add(long[][] into, long[]... from) {
+        for (int row = 0; row < into.length; row++) {
+            for (int column = 0; column < into[row].length; column++) {
+                into[row][column] += from[row][column];
+            }
+        }
+    }
+
+    @Override
+    public FunnelAnswer finish(Partial partial) {
+        List<Group> told = new ArrayList<>();
+        for (int group = 1; group < groups.size(); group++) {
+            if (LongStream.of(partial.groups[group]).sum() > 0) {
+                told.add(new Group(groups.parts().get(group - 1), stairs(partial, group)));
+            }
+        }
+        return new FunnelAnswer(
+                stairs(partial, 0),
+                told,
+                IntStream.range(0, periods.size())
+                        .mapToObj(period -> period(period, partial.periods[period]))
+                        .toList());
+    }
+
+    private Stairs stairs(Partial partial, int group) {
+        List<Times> times = new ArrayList<>();
+        for (int step = 0; step < steps; step++) {
+            times.add(times(partial.times[group][step].toLongArray()));
+        }
+        return new Stairs(reached(partial.groups[group]), partial.groups[group][steps], times);
+    }
+
+    private List<Long> reached(long... counts) {
+        return LongStream.of(counts).limit(steps).boxed().toList();
+    }
+
+    private static Times times(long... millis) {
+        long[] counts = new long[BOUNDS.length + 1];
+        for (long time : millis) {
+            int at = Arrays.binarySearch(BOUNDS, time);
+            counts[at >= 0 ? at : -at - 1]++;
+        }
+        double[] at = Quantiles.of(LongStream.of(millis).asDoubleStream().toArray(), 0.25, 0.5, 0.75, 0.9);
+        return new Times(
+                at[0], at[1], at[2], at[3], LongStream.of(counts).boxed().toList());
+    }
+
+    private Period period(int number, long... counts) {
+        DayRange days = periods.get(number);
+        return new Period(days, units.question().range().contains(days), reached(counts), counts[steps]);
+    }
+}

@@ -1,0 +1,58 @@
+package coldtide.core.funnel;
+
+import coldtide.core.measure.MeasureAnswer.Part;
+import coldtide.core.time.DayRange;
+import java.util.List;
+
+/**
+ * How far they got.
+ *
+ * @param groups empty without a split
+ * @param periods of entry, in order; empty if none were asked for
+ */
+public record FunnelAnswer(Stairs all, List<Group> groups, List<Period> periods) {
+    public FunnelAnswer {
+        groups = List.copyOf(groups);
+        periods = List.copyOf(periods);
+    }
+
+    /**
+     * How many got to each step.
+     *
+     * @param reached by step the units that did it; never more than did any step before it that is not optional
+     * @param open units of which nothing can be said, since the window of all their entries has not passed; not among the others
+     * @param times by step how long after the one done before it; the first has none
+     */
+    public record Stairs(List<Long> reached, long open, List<Times> times) {
+        public Stairs {
+            reached = List.copyOf(reached);
+            times = List.copyOf(times);
+        }
+    }
+
+    /**
+     * How long something took, in milliseconds: of the middle, the quarters and the last tenth, by definition 7 of Hyndman and
+     * Fan; not a number if nobody did it.
+     *
+     * @param counts how many took up to each of {@link FunnelAnalysis#TIME_BOUNDS}, and the rest
+     */
+    public record Times(double quarter, double median, double threeQuarters, double nineTenths, List<Long> counts) {
+        public Times {
+            counts = List.copyOf(counts);
+        }
+    }
+
+    /** Units told apart. */
+    public record Group(Part part, Stairs stairs) {}
+
+    /**
+     * Those who entered in a period.
+     *
+     * @param isWhole whether all of it lies in the range
+     */
+    public record Period(DayRange days, boolean isWhole, List<Long> reached, long open) {
+        public Period {
+            reached = List.copyOf(reached);
+        }
+    }
+}

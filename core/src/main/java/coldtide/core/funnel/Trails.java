@@ -1,0 +1,235 @@
+package coldtide.core.funnel;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.SessionRows;
+import coldtide.core.log.Shard;
+import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.RowValues;
+import coldtide.core.who.Value;
+import it.unimi.dsi.fastutil.longs.LongArrayList;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * Reads out of shards what a funnel looks at, unit by unit: from the first entry on, until the last one's window has passed. Whoever
+ * has no entry costs a look for it.
+ */
+final class Trails {
+    private final EventLog log;
+    private final FunnelQuestion question;
+    private final List<Conditions.Mask> steps;
+    /** By step; null where nothing is forbidden before it. */
+    private final List<Conditions.Mask> forbidden = new ArrayList<>();
+
+    private final Conditions.Mask active;
+    private final Conditions.Mask among;
+    private final int fromDay;
+    private final int toDay;
+    private final long window;
+    private final long dataTo;
+
+    Trails(EventLog log, Conditions conditions, FunnelQuestion question) {
+        this.log = log;
+        this.question = question;
+        steps = question.steps().stream()
+                .map(step -> conditions.of(log, step.what()))
+                .toList();
+        question.steps()
+                .forEach(step -> forbidden.add(
+                        step.forbidden().map(what -> conditions.of(log, what)).orElse(null)));
+        active = conditions.of(log, new EventCondition.Active());
+        among = conditions.of(log, question.among());
+        fromDay = log.dayNumber(question.range().from());
+        toDay = log.dayNumber(question.range().to());
+        window = question.window().toMillis();
+        dataTo = log.dataTo().toEpochMilli();
+    }
+
+    /** Takes one unit after another. */
+    interface Each {
+        void trail(int person, Trail trail);
+    }
+
+    void each(Shard shard, Each each) {
+        new Reading(shard, each).read();
+    }
+
+    private final class Reading {
+        private final Shard shard;
+        private final Each each;
+        private final Trail trail = new Trail();
+        private final long[][] its;
+        private final long[][] forbids;
+        /** Rows that may be an entry, and all that matter. */
+        private final long[] enters;
+
+        private final long[] matters;
+        private final List<RowValues> held;
+        /** Numbers for the values that several held properties have together. */
+        private final Map<LongArrayList, Long> together = new HashMap<>();
+
+        private final SessionRows sessions;
+        /** Of a person's rows from some row on, the held values: sessions lie in each other, and values are read forwards only. */
+        private long[] heldOf = new long[64];
+
+        private int heldFrom;
+
+        Reading(Shard shard, Each each) {
+            this.shard = shard;
+            this.each = each;
+            its = steps.stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
+            forbids = forbidden.stream()
+                    .map(mask -> mask == null ? null : mask.bits(shard))
+                    .toArray(long[][]::new);
+            matters = Bits.of(shard.events());
+            for (long[] step : its) {
+                Bits.or(matters, step);
+            }
+            enters = question.order() == Order.ANY_ORDER ? matters.clone() : its[0];
+            for (long[] bits : forbids) {
+                if (bits != null) {
+                    Bits.or(matters, bits);
+                }
+            }
+            if (question.order() == Order.BACK_TO_BACK) {
+                Bits.or(matters, active.bits(shard));
+            }
+            held = question.held().stream()
+                    .map(property -> new RowValues(log, shard, property))
+                    .toList();
+            sessions = question.unit() == Unit.SESSIONS ? new SessionRows(log, shard) : null;
+        }
+
+        void read() {
+            long[] people = among.bits(shard);
+            for (int person = shard.person(0, people);
+                    person < shard.people();
+                    person = shard.person(person + 1, people)) {
+                int to = shard.firstRow(person, toDay);
+                int first = Bits.next(enters, shard.firstRow(person, fromDay), to);
+                if (first < to) {
+                    if (sessions == null) {
+                        whole(person, first, to);
+                    } else {
+                        sessions(person, first, to);
+                    }
+                }
+            }
+        }
+
+        private void whole(int person, int first, int to) {
+            trail.clear();
+            int end = shard.eventFrom[person + 1];
+            long last = Long.MAX_VALUE;
+            for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
+                long time = log.millisAt(shard, row);
+                if (time > last) {
+                    break;
+                }
+                if (row >= to && last == Long.MAX_VALUE) {
+                    last = lastEntry() + window;
+                    if (time > last) {
+                        break;
+                    }
+                }
+                add(row, time, row < to, time + window > dataTo);
+            }
+            finish(person);
+        }
+
+        private void finish(int person) {
+            if (trail.size > 0) {
+                each.trail(person, trail);
+            }
+        }
+
+        /** When the last entry of the range was; all that was read until now lies in the range. */
+        private long lastEntry() {
+            for (int at = trail.size - 1; at > 0; at--) {
+                if (Bits.has(enters, trail.row[at])) {
+                    return trail.time[at];
+                }
+            }
+            return trail.time[0];
+        }
+
+        private void add(int row, long time, boolean inRange, boolean isOpen) {
+            int may = 0;
+            int mayNot = 0;
+            for (int step = 0; step < its.length; step++) {
+                may |= Bits.has(its[step], row) ? 1 << step : 0;
+                mayNot |= forbids[step] != null && Bits.has(forbids[step], row) ? 1 << step : 0;
+            }
+            long value = sessions == null ? heldAt(row) : heldOf[row - heldFrom];
+            boolean isEntry = inRange && Bits.has(enters, row);
+            trail.add(time, may, mayNot, value, isEntry, isOpen, !log.isPassive(shard.eventName[row]), row);
+        }
+
+        private long heldAt(int row) {
+            if (held.isEmpty()) {
+                return 0;
+            }
+            if (held.size() == 1) {
+                RowValues only = held.get(0);
+                return only.at(row) ? only.bits() : Trail.NOT_HELD;
+            }
+            LongArrayList all = new LongArrayList(held.size());
+            boolean isSet = true;
+            for (RowValues each : held) {
+                boolean has = each.at(row);
+                isSet &= has;
+                all.add(has ? each.bits() : Value.NONE);
+            }
+            return isSet ? together.computeIfAbsent(all, values -> (long) together.size()) : Trail.NOT_HELD;
+        }
+
+        /** One session after another; those of several installs may lie in each other. */
+        private void sessions(int person, int first, int to) {
+            sessions.person(person);
+            int end = shard.eventFrom[person + 1];
+            readHeld(first, end);
+            for (int session = shard.sessionFrom[person]; session < shard.sessionFrom[person + 1]; session++) {
+                int begins = shard.sessionRow[session];
+                long over = log.millisAt(shard, begins) + shard.sessionMillis[session];
+                if (begins < to && over >= log.millisAt(shard, first)) {
+                    session(person, session, over, to, end);
+                }
+            }
+        }
+
+        private void readHeld(int first, int end) {
+            heldFrom = first;
+            if (end - first > heldOf.length) {
+                heldOf = new long[2 * (end - first)];
+            }
+            for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
+                heldOf[row - first] = heldAt(row);
+            }
+        }
+
+        private void session(int person, int session, long over, int to, int end) {
+            trail.clear();
+            boolean mayGoOn = over + log.settings().sessionGap().toMillis() > dataTo;
+            boolean entered = false;
+            int begins = shard.sessionRow[session];
+            int from = Math.max(begins, heldFrom);
+            for (int row = Bits.next(matters, from, end); row < end; row = Bits.next(matters, row + 1, end)) {
+                long time = log.millisAt(shard, row);
+                if (time > over) {
+                    break;
+                }
+                if (sessions.of(row) == session) {
+                    entered |= row < to && Bits.has(enters, row);
+                    if (entered) {
+                        add(row, time, row < to, mayGoOn && time + window > dataTo);
+                    }
+                }
+            }
+            finish(person);
+        }
+    }
+}
