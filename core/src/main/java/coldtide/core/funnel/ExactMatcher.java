@@ -91,7 +91,7 @@ final class ExactMatcher extends Matcher {
 
     /** Goes over the whole trail once, whatever the entry. */
     @Override
-    void begin(Trail onTrail) {
+    void lookOver(Trail onTrail) {
         trail = onTrail;
         int[] forbidden = new int[steps];
         int[] from = new int[steps];
@@ -137,7 +137,7 @@ final class ExactMatcher extends Matcher {
             super.best(onTrail, best);
             return;
         }
-        begin(onTrail);
+        lookOver(onTrail);
         best.clear();
         int deepest = depth();
         if (deepest != Match.NONE) {

@@ -23,10 +23,22 @@ abstract class Matcher {
         return question.isPlain() ? new PlainMatcher(question) : new ExactMatcher(question);
     }
 
-    /** Looks a trail over before attempts are asked for one by one. */
-    void begin(Trail trail) {}
+    /** Begins to read another trail. */
+    void begin() {}
 
-    /** The attempt that begins at an entry of the trail last begun and uses no event from {@code end} on. */
+    /**
+     * Told of one event after another of a trail while it is read.
+     *
+     * @return whether nothing after it can change the best attempt, so that the trail may end here
+     */
+    boolean isEnough(Trail trail) {
+        return false;
+    }
+
+    /** Looks a trail over, once it is read, before attempts are asked for one by one. */
+    void lookOver(Trail trail) {}
+
+    /** The attempt that begins at an entry of the trail last looked over and uses no event from {@code end} on. */
     abstract void from(Trail trail, int entry, int end, Match into);
 
     /** Whether an attempt may begin somewhere. */
@@ -34,10 +46,10 @@ abstract class Matcher {
         return trail.isEntry(at, 0);
     }
 
-    /** The best attempt of a trail: costs an attempt from each entry, until one goes to the end. */
+    /** The best attempt of a trail of which it was told event by event: costs an attempt from each entry, until one goes to the end. */
     void best(Trail trail, Match best) {
         best.clear();
-        begin(trail);
+        lookOver(trail);
         Match one = new Match(steps);
         for (int entry = 0; entry < trail.size && best.deepest < steps - 1; entry++) {
             if (isEntry(trail, entry)) {

@@ -15,6 +15,8 @@ final class PlainMatcher extends Matcher {
     /** By step, when the deepest is reached at the earliest if this one is done by an event further on. */
     private final long[] done;
 
+    private int deepest;
+
     PlainMatcher(FunnelQuestion question) {
         super(question);
         entered = new long[steps];
@@ -37,36 +39,40 @@ final class PlainMatcher extends Matcher {
     }
 
     @Override
-    void best(Trail trail, Match best) {
-        best.clear();
-        int deepest = depth(trail);
-        if (deepest != Match.NONE) {
-            from(trail, earliest(trail, deepest), trail.size, best);
-        }
+    void begin() {
+        Arrays.fill(entered, NEVER);
+        deepest = Match.NONE;
     }
 
-    private int depth(Trail trail) {
-        Arrays.fill(entered, NEVER);
-        int deepest = Match.NONE;
-        for (int at = 0; at < trail.size && deepest < steps - 1; at++) {
-            // From the last step to the first, so that no event is two steps of one attempt.
-            for (int left = trail.steps[at] & (2 << deepest + 1) - 1; left != 0; ) {
-                int step = 31 - Integer.numberOfLeadingZeros(left);
-                left ^= 1 << step;
-                if (step == 0) {
-                    entered[0] = trail.canEnter[at] ? trail.time[at] : entered[0];
-                } else if (entered[step - 1] != NEVER && trail.time[at] - entered[step - 1] <= window) {
-                    entered[step] = entered[step - 1];
-                }
-                if (entered[step] != NEVER) {
-                    deepest = Math.max(deepest, step);
-                }
+    /** Once the last step is reached, an earlier entry that gets there later gets there by the same events too. */
+    @Override
+    boolean isEnough(Trail trail) {
+        int at = trail.size - 1;
+        // From the last step to the first, so that no event is two steps of one attempt.
+        for (int left = trail.steps[at] & (2 << deepest + 1) - 1; left != 0; ) {
+            int step = 31 - Integer.numberOfLeadingZeros(left);
+            left ^= 1 << step;
+            if (step == 0) {
+                entered[0] = trail.canEnter[at] ? trail.time[at] : entered[0];
+            } else if (entered[step - 1] != NEVER && trail.time[at] - entered[step - 1] <= window) {
+                entered[step] = entered[step - 1];
+            }
+            if (entered[step] != NEVER) {
+                deepest = Math.max(deepest, step);
             }
         }
-        return deepest;
+        return deepest == steps - 1 && question.unit() != Unit.ATTEMPTS;
     }
 
-    private int earliest(Trail trail, int deepest) {
+    @Override
+    void best(Trail trail, Match best) {
+        best.clear();
+        if (deepest != Match.NONE) {
+            from(trail, earliest(trail), trail.size, best);
+        }
+    }
+
+    private int earliest(Trail trail) {
         Arrays.fill(done, NEVER);
         int entry = Match.NONE;
         for (int at = trail.size - 1; at >= 0; at--) {

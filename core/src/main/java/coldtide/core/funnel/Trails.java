@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /**
  * Reads out of shards what a funnel looks at, unit by unit: from the first entry on, until the last one's window has passed. Whoever
@@ -27,6 +28,8 @@ final class Trails {
 
     private final Conditions.Mask active;
     private final Conditions.Mask among;
+    private final boolean forbidsAny;
+    private final boolean isBackToBack;
     private final int fromDay;
     private final int toDay;
     private final long window;
@@ -43,6 +46,8 @@ final class Trails {
                         step.forbidden().map(what -> conditions.of(log, what)).orElse(null)));
         active = conditions.of(log, new EventCondition.Active());
         among = conditions.of(log, question.among());
+        forbidsAny = forbidden.stream().anyMatch(Objects::nonNull);
+        isBackToBack = question.order() == Order.BACK_TO_BACK;
         fromDay = log.dayNumber(question.range().from());
         toDay = log.dayNumber(question.range().to());
         window = question.window().toMillis();
@@ -54,16 +59,20 @@ final class Trails {
         void trail(int person, Trail trail);
     }
 
-    void each(Shard shard, Each each) {
-        new Reading(shard, each).read();
+    /** @param matcher told of each event, and when a trail begins */
+    void each(Shard shard, Matcher matcher, Each each) {
+        new Reading(shard, matcher, each).read();
     }
 
     private final class Reading {
         private final Shard shard;
+        private final Matcher matcher;
         private final Each each;
         private final Trail trail = new Trail();
-        private final long[][] its;
-        private final long[][] forbids;
+        /** By row, the steps it may be and those before which it must not happen, as bits. */
+        private final int[] may;
+
+        private final int[] mayNot;
         /** Rows that may be an entry, and all that matter. */
         private final long[] enters;
 
@@ -78,30 +87,39 @@ final class Trails {
 
         private int heldFrom;
 
-        Reading(Shard shard, Each each) {
+        Reading(Shard shard, Matcher matcher, Each each) {
             this.shard = shard;
+            this.matcher = matcher;
             this.each = each;
-            its = steps.stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
-            forbids = forbidden.stream()
-                    .map(mask -> mask == null ? null : mask.bits(shard))
-                    .toArray(long[][]::new);
             matters = Bits.of(shard.events());
-            for (long[] step : its) {
-                Bits.or(matters, step);
-            }
-            enters = question.order() == Order.ANY_ORDER ? matters.clone() : its[0];
-            for (long[] bits : forbids) {
-                if (bits != null) {
-                    Bits.or(matters, bits);
-                }
-            }
-            if (question.order() == Order.BACK_TO_BACK) {
+            may = marked(steps);
+            enters = question.order() == Order.ANY_ORDER
+                    ? matters.clone()
+                    : steps.get(0).bits(shard);
+            mayNot = forbidsAny ? marked(forbidden) : may;
+            if (isBackToBack) {
                 Bits.or(matters, active.bits(shard));
             }
             held = question.held().stream()
                     .map(property -> new RowValues(log, shard, property))
                     .toList();
             sessions = question.unit() == Unit.SESSIONS ? new SessionRows(log, shard) : null;
+        }
+
+        private int[] marked(List<Conditions.Mask> masks) {
+            int[] marks = new int[shard.events()];
+            for (int step = 0; step < masks.size(); step++) {
+                if (masks.get(step) != null) {
+                    long[] bits = masks.get(step).bits(shard);
+                    Bits.or(matters, bits);
+                    for (int row = Bits.next(bits, 0, marks.length);
+                            row < marks.length;
+                            row = Bits.next(bits, row + 1, marks.length)) {
+                        marks[row] |= 1 << step;
+                    }
+                }
+            }
+            return marks;
         }
 
         void read() {
@@ -123,6 +141,7 @@ final class Trails {
 
         private void whole(int person, int first, int to) {
             trail.clear();
+            matcher.begin();
             int end = shard.eventFrom[person + 1];
             long last = Long.MAX_VALUE;
             for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
@@ -136,7 +155,9 @@ final class Trails {
                         break;
                     }
                 }
-                add(row, time, row < to, time + window > dataTo);
+                if (add(row, time, row < to, time + window > dataTo)) {
+                    break;
+                }
             }
             finish(person);
         }
@@ -157,16 +178,20 @@ final class Trails {
             return trail.time[0];
         }
 
-        private void add(int row, long time, boolean inRange, boolean isOpen) {
-            int may = 0;
-            int mayNot = 0;
-            for (int step = 0; step < its.length; step++) {
-                may |= Bits.has(its[step], row) ? 1 << step : 0;
-                mayNot |= forbids[step] != null && Bits.has(forbids[step], row) ? 1 << step : 0;
-            }
+        /** Adds an event; whether it is enough. */
+        private boolean add(int row, long time, boolean inRange, boolean isOpen) {
             long value = sessions == null ? heldAt(row) : heldOf[row - heldFrom];
             boolean isEntry = inRange && Bits.has(enters, row);
-            trail.add(time, may, mayNot, value, isEntry, isOpen, !log.isPassive(shard.eventName[row]), row);
+            trail.add(
+                    time,
+                    may[row],
+                    forbidsAny ? mayNot[row] : 0,
+                    value,
+                    isEntry,
+                    isOpen,
+                    isBackToBack && !log.isPassive(shard.eventName[row]),
+                    row);
+            return matcher.isEnough(trail);
         }
 
         private long heldAt(int row) {
@@ -213,6 +238,7 @@ final class Trails {
 
         private void session(int person, int session, long over, int to, int end) {
             trail.clear();
+            matcher.begin();
             boolean mayGoOn = over + log.settings().sessionGap().toMillis() > dataTo;
             boolean entered = false;
             int begins = shard.sessionRow[session];
@@ -224,8 +250,8 @@ final class Trails {
                 }
                 if (sessions.of(row) == session) {
                     entered |= row < to && Bits.has(enters, row);
-                    if (entered) {
-                        add(row, time, row < to, mayGoOn && time + window > dataTo);
+                    if (entered && add(row, time, row < to, mayGoOn && time + window > dataTo)) {
+                        break;
                     }
                 }
             }

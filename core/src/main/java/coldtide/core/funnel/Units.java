@@ -15,7 +15,7 @@ record Units(EventLog log, Conditions conditions, FunnelQuestion question) {
     void each(Shard shard, Each each) {
         Matcher matcher = Matcher.of(question);
         Match match = new Match(question.steps().size());
-        new Trails(log, conditions, question).each(shard, (person, trail) -> {
+        new Trails(log, conditions, question).each(shard, matcher, (person, trail) -> {
             if (question.unit() == Unit.ATTEMPTS) {
                 attempts(matcher, person, trail, match, each);
             } else {
@@ -32,7 +32,7 @@ record Units(EventLog log, Conditions conditions, FunnelQuestion question) {
     }
 
     private static void attempts(Matcher matcher, int person, Trail trail, Match match, Each each) {
-        matcher.begin(trail);
+        matcher.lookOver(trail);
         for (int entry = 0; entry < trail.size; entry++) {
             if (matcher.isEntry(trail, entry)) {
                 matcher.from(trail, entry, Matcher.endOfAttempt(trail, entry), match);
