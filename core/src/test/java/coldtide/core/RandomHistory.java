@@ -1,5 +1,7 @@
 package coldtide.core;
 
+import static java.util.stream.Collectors.groupingBy;
+
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
 import coldtide.core.log.ExchangeRates;
@@ -76,6 +78,32 @@ public final class RandomHistory {
                         .thenComparingLong(Event::install))
                 .toList();
         return sorted.stream().map(event -> owned(event, sorted)).toList();
+    }
+
+    /**
+     * Handbook §4: events of one install of a person with no gap over 30 minutes, in order of their start; passive ones are in
+     * none.
+     *
+     * @param owned events in time order, each with its person
+     */
+    public static List<List<Event>> sessions(List<Event> owned) {
+        Map<String, List<Event>> byInstall = owned.stream()
+                .filter(Event::active)
+                .collect(groupingBy(event -> event.person() + " " + event.install()));
+        List<List<Event>> found = new ArrayList<>();
+        for (List<Event> events : byInstall.values()) {
+            List<Event> session = null;
+            for (Event event : events) {
+                if (session == null
+                        || event.timeMillis() - session.get(session.size() - 1).timeMillis() > 30 * 60_000L) {
+                    session = new ArrayList<>();
+                    found.add(session);
+                }
+                session.add(event);
+            }
+        }
+        found.sort(Comparator.comparingLong(session -> session.get(0).timeMillis()));
+        return found;
     }
 
     /** The same history of people who never sign in. */

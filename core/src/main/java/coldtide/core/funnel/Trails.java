@@ -82,10 +82,6 @@ final class Trails {
         private final Map<LongArrayList, Long> together = new HashMap<>();
 
         private final SessionRows sessions;
-        /** Of a person's rows from some row on, the held values: sessions lie in each other, and values are read forwards only. */
-        private long[] heldOf = new long[64];
-
-        private int heldFrom;
 
         Reading(Shard shard, Matcher matcher, Each each) {
             this.shard = shard;
@@ -180,7 +176,7 @@ final class Trails {
 
         /** Adds an event; whether it is enough. */
         private boolean add(int row, long time, boolean inRange, boolean isOpen) {
-            long value = sessions == null ? heldAt(row) : heldOf[row - heldFrom];
+            long value = heldAt(row);
             boolean isEntry = inRange && Bits.has(enters, row);
             trail.add(
                     time,
@@ -216,33 +212,22 @@ final class Trails {
         private void sessions(int person, int first, int to) {
             sessions.person(person);
             int end = shard.eventFrom[person + 1];
-            readHeld(first, end);
             for (int session = shard.sessionFrom[person]; session < shard.sessionFrom[person + 1]; session++) {
                 int begins = shard.sessionRow[session];
                 long over = log.millisAt(shard, begins) + shard.sessionMillis[session];
                 if (begins < to && over >= log.millisAt(shard, first)) {
-                    session(person, session, over, to, end);
+                    session(person, session, over, first, to, end);
                 }
             }
         }
 
-        private void readHeld(int first, int end) {
-            heldFrom = first;
-            if (end - first > heldOf.length) {
-                heldOf = new long[2 * (end - first)];
-            }
-            for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
-                heldOf[row - first] = heldAt(row);
-            }
-        }
-
-        private void session(int person, int session, long over, int to, int end) {
+        private void session(int person, int session, long over, int first, int to, int end) {
             trail.clear();
             matcher.begin();
             boolean mayGoOn = over + log.settings().sessionGap().toMillis() > dataTo;
             boolean entered = false;
             int begins = shard.sessionRow[session];
-            int from = Math.max(begins, heldFrom);
+            int from = Math.max(begins, first);
             for (int row = Bits.next(matters, from, end); row < end; row = Bits.next(matters, row + 1, end)) {
                 long time = log.millisAt(shard, row);
                 if (time > over) {

@@ -4,11 +4,12 @@ import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
+import java.util.Arrays;
 import java.util.OptionalDouble;
 
 /**
  * The value of a property in one row of a shard after another, whether it comes with the context or with the event itself; of
- * both, that of the event. Goes forwards only.
+ * both, that of the event. Going forward costs what lies between, going back a search.
  */
 public final class RowValues {
     private final EventLog log;
@@ -30,7 +31,7 @@ public final class RowValues {
         numbers = log.numbers(shard, property).map(Along::new).orElse(null);
     }
 
-    /** Goes to a row that is not before the last one; false if the property is not set there. */
+    /** Goes to a row; false if the property is not set there. */
     public boolean at(int row) {
         if (texts != null && texts.isAt(row)) {
             return text((int) texts.value());
@@ -42,6 +43,10 @@ public final class RowValues {
         }
         if (codes == null) {
             return false;
+        }
+        if (shard.runRow[run] > row) {
+            int found = Arrays.binarySearch(shard.runRow, row);
+            run = found >= 0 ? found : -found - 2;
         }
         while (run + 1 < shard.runRow.length && shard.runRow[run + 1] <= row) {
             run++;
@@ -76,22 +81,31 @@ public final class RowValues {
         return run + 1 < shard.runRow.length ? shard.runRow[run + 1] : shard.events();
     }
 
-    /** Goes forward in a column, from row to row. */
+    /** Goes along a column, from row to row. */
     private static final class Along {
         private final PropertyColumn column;
         private int next = -1;
         private int row = -1;
+        private int asked = -1;
 
         Along(PropertyColumn column) {
             this.column = column;
         }
 
         boolean isAt(int wanted) {
+            if (wanted < asked) {
+                to(column.firstFrom(wanted));
+            }
+            asked = wanted;
             while (row < wanted) {
-                next++;
-                row = next < column.size() ? column.row(next) : Integer.MAX_VALUE;
+                to(next + 1);
             }
             return row == wanted;
+        }
+
+        private void to(int place) {
+            next = place;
+            row = next < column.size() ? column.row(next) : Integer.MAX_VALUE;
         }
 
         double value() {

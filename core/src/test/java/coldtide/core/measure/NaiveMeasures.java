@@ -5,13 +5,11 @@ import coldtide.core.RandomHistory.Event;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.DayRange;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 import org.apache.commons.statistics.descriptive.Quantile;
 import org.apache.commons.statistics.descriptive.Quantile.EstimationMethod;
 
@@ -23,28 +21,7 @@ final class NaiveMeasures {
 
     NaiveMeasures(RandomHistory history) {
         this.history = history;
-        sessions = sessions();
-    }
-
-    /** Handbook §4: events of one install of a person with no gap over 30 minutes; passive ones are in none. */
-    private List<List<Event>> sessions() {
-        Map<String, List<Event>> byInstall = history.events.stream()
-                .filter(Event::active)
-                .collect(Collectors.groupingBy(event -> event.person() + " " + event.install()));
-        List<List<Event>> found = new ArrayList<>();
-        for (List<Event> events : byInstall.values()) {
-            List<Event> session = null;
-            for (Event event : events) {
-                if (session == null
-                        || event.timeMillis() - session.get(session.size() - 1).timeMillis() > 30 * 60_000L) {
-                    session = new ArrayList<>();
-                    found.add(session);
-                }
-                session.add(event);
-            }
-        }
-        found.sort(Comparator.comparingLong(session -> session.get(0).timeMillis()));
-        return found;
+        sessions = RandomHistory.sessions(history.events);
     }
 
     static String value(Event event, String property) {

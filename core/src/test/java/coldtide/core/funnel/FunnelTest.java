@@ -1,0 +1,382 @@
+package coldtide.core.funnel;
+
+import static java.util.stream.Collectors.groupingBy;
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import coldtide.core.RandomHistory;
+import coldtide.core.RandomHistory.Event;
+import coldtide.core.funnel.FunnelAnswer.Group;
+import coldtide.core.funnel.FunnelAnswer.Period;
+import coldtide.core.funnel.FunnelAnswer.Stairs;
+import coldtide.core.log.EventLog;
+import coldtide.core.measure.Split;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.time.DayRange;
+import coldtide.core.time.Grain;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import coldtide.core.who.PersonCondition.Did;
+import coldtide.core.who.ValueTest;
+import coldtide.core.who.Window;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** Funnels over whole random histories, read and matched as the handbook is written, and the laws that hold of all of them. */
+class FunnelTest {
+    private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(1));
+    private static final Duration WINDOW = Duration.ofDays(5);
+    private static final long SESSION_GAP = 30 * 60_000L;
+
+    @AfterAll
+    static void close() {
+        RUNNER.close();
+    }
+
+    private static FunnelAnswer ask(EventLog log, FunnelQuestion question) {
+        return FunnelAnalysis.answer(log, RUNNER, new Conditions(1 << 22), question);
+    }
+
+    private static FunnelStep step(String event) {
+        return FunnelStep.of(event, EventCondition.named(event));
+    }
+
+    /** With an alternative, a property, one that may be left out, one that forbids, and a limit of time. */
+    private static List<FunnelStep> steps(boolean plain) {
+        EventCondition android = new EventCondition.Property("platform", new ValueTest.IsOneOf(Set.of("android")));
+        FunnelStep lit =
+                FunnelStep.of("lit", EventCondition.all(EventCondition.named("beacon_lit", "ad_finished"), android));
+        if (plain) {
+            return List.of(step("app_open"), lit, step("purchase"));
+        }
+        return List.of(
+                step("app_open"),
+                new FunnelStep(
+                        "lit", lit.what(), true, Optional.empty(), Duration.ZERO, Optional.of(Duration.ofDays(3))),
+                new FunnelStep(
+                        "purchase",
+                        EventCondition.named("purchase"),
+                        false,
+                        Optional.of(EventCondition.named("push_received")),
+                        Duration.ofSeconds(20),
+                        Optional.empty()),
+                step("app_open"));
+    }
+
+    private static boolean lit(Event event) {
+        return (event.name().equals("beacon_lit") || event.name().equals("ad_finished"))
+                && event.release().platform().equals("android");
+    }
+
+    private static List<Predicate<Event>> tests(boolean plain) {
+        Predicate<Event> opened = event -> event.name().equals("app_open");
+        Predicate<Event> bought = event -> event.name().equals("purchase");
+        return plain ? List.of(opened, FunnelTest::lit, bought) : List.of(opened, FunnelTest::lit, bought, opened);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "1,IN_ORDER,PEOPLE,true,",
+        "2,IN_ORDER,PEOPLE,false,",
+        "3,BACK_TO_BACK,PEOPLE,false,",
+        "4,ANY_ORDER,PEOPLE,true,",
+        "5,IN_ORDER,SESSIONS,true,",
+        "6,BACK_TO_BACK,SESSIONS,true,",
+        "7,IN_ORDER,ATTEMPTS,true,",
+        "8,IN_ORDER,ATTEMPTS,false,",
+        "9,IN_ORDER,PEOPLE,true,item",
+        "10,IN_ORDER,ATTEMPTS,true,item",
+        "11,IN_ORDER,SESSIONS,true,item",
+        "12,ANY_ORDER,SESSIONS,true,"
+    })
+    void stairsAreTheReferences(long seed, Order order, Unit unit, boolean plain, String held) {
+        RandomHistory history = new RandomHistory(seed, 300, 40).dropTies();
+        EventLog log = history.log(60, seed);
+        DayRange range = new DayRange(log.firstDay().plusDays(3), log.span().to());
+        FunnelQuestion question =
+                FunnelQuestion.of(range, WINDOW, steps(plain)).in(order).counting(unit);
+        question = (held == null ? question : question.holding(held))
+                .by(Grain.WEEK)
+                .splitBy(new FunnelSplit.ByProperty("app_version", 0, 8));
+        Counted expected = new Reference(history, log, question, tests(plain)).count();
+        FunnelAnswer answer = ask(log, question);
+        assertThat(answer.all().reached()).isEqualTo(expected.reached);
+        assertThat(answer.all().open()).isEqualTo(expected.open);
+        assertThat(answer.all().reached().get(0)).isPositive();
+        assertThat(answer.all().reached().get(2)).isPositive();
+        Map<LocalDate, List<Long>> weeks = new TreeMap<>();
+        for (Period period : answer.periods()) {
+            if (period.reached().get(0) > 0) {
+                weeks.put(period.days().from(), period.reached());
+            }
+        }
+        assertThat(weeks).isEqualTo(expected.weeks);
+        Map<String, List<Long>> versions = new TreeMap<>();
+        for (Group group : answer.groups()) {
+            if (group.stairs().reached().get(0) > 0) {
+                versions.put(group.part().value().orElseThrow(), group.stairs().reached());
+            }
+        }
+        assertThat(versions).isEqualTo(expected.versions).hasSize(2);
+        assertThat(answer.periods().stream().mapToLong(Period::open).sum()).isEqualTo(expected.open);
+    }
+
+    private static final class Counted {
+        final List<Long> reached = new ArrayList<>();
+        final Map<LocalDate, List<Long>> weeks = new TreeMap<>();
+        final Map<String, List<Long>> versions = new TreeMap<>();
+        long open;
+
+        Counted(int steps) {
+            for (int step = 0; step < steps; step++) {
+                reached.add(0L);
+            }
+        }
+
+        private static void add(List<Long> counts, int... at) {
+            for (int step = 0; step < at.length; step++) {
+                counts.set(step, counts.get(step) + (at[step] == Match.NONE ? 0 : 1));
+            }
+        }
+    }
+
+    /** Reads people and sessions out of the events as they are, and tries all ways. */
+    private record Reference(
+            RandomHistory history, EventLog log, FunnelQuestion question, List<Predicate<Event>> tests) {
+        Counted count() {
+            Counted counted = new Counted(tests.size());
+            Map<String, List<Event>> people = history.events.stream().collect(groupingBy(Event::person));
+            for (List<Event> person : people.values()) {
+                List<Event> sorted = person.stream()
+                        .sorted(Comparator.comparingLong(Event::timeMillis).thenComparingLong(Event::receivedMillis))
+                        .toList();
+                if (question.unit() == Unit.SESSIONS) {
+                    RandomHistory.sessions(sorted).forEach(session -> unit(session, counted));
+                } else {
+                    unit(sorted, counted);
+                }
+            }
+            return counted;
+        }
+
+        private void unit(List<Event> events, Counted counted) {
+            Trail trail = trail(events);
+            if (question.unit() == Unit.ATTEMPTS) {
+                for (int entry = 0; entry < trail.size; entry++) {
+                    int next = entry + 1;
+                    while (next < trail.size && !(trail.is(next, 0) && trail.held[next] == trail.held[entry])) {
+                        next++;
+                    }
+                    int[] at = NaiveMatcher.attempt(question, trail, entry, Math.min(next + 1, trail.size));
+                    add(at, entry, events, counted);
+                    counted.open += trail.isOpen[entry] && trail.is(entry, 0) ? 1 : 0;
+                }
+                return;
+            }
+            int[] best = NaiveMatcher.best(question, trail);
+            if (best != null) {
+                int first = Integer.MAX_VALUE;
+                for (int place : best) {
+                    first = place == Match.NONE ? first : Math.min(first, place);
+                }
+                add(best, question.order() == Order.ANY_ORDER ? entryOf(trail, best) : first, events, counted);
+            } else if (trail.nextOpen(0) < trail.size) {
+                counted.open++;
+            }
+        }
+
+        /** In any order the entry need not be one of the events taken: the earliest from which so much was done. */
+        private int entryOf(Trail trail, int... best) {
+            for (int entry = 0; entry < trail.size; entry++) {
+                int[] at = NaiveMatcher.attempt(question, trail, entry, trail.size);
+                if (at != null && NaiveMatcher.deepest(at) == NaiveMatcher.deepest(best)) {
+                    return entry;
+                }
+            }
+            throw new AssertionError("no entry");
+        }
+
+        private void add(int[] at, int entry, List<Event> events, Counted counted) {
+            if (at != null) {
+                Counted.add(counted.reached, at);
+                LocalDate week = Grain.WEEK.startOf(history.dayOf(events.get(entry)));
+                Counted.add(counted.weeks.computeIfAbsent(week, each -> new Counted(at.length).reached), at);
+                String version = events.get(entry).release().version();
+                Counted.add(counted.versions.computeIfAbsent(version, each -> new Counted(at.length).reached), at);
+            }
+        }
+
+        private Trail trail(List<Event> events) {
+            Trail trail = new Trail();
+            long dataTo = log.dataTo().toEpochMilli();
+            long over = events.get(events.size() - 1).timeMillis();
+            boolean mayGoOn = question.unit() != Unit.SESSIONS || over + SESSION_GAP > dataTo;
+            for (int i = 0; i < events.size(); i++) {
+                Event event = events.get(i);
+                int may = 0;
+                for (int step = 0; step < tests.size(); step++) {
+                    may |= tests.get(step).test(event) ? 1 << step : 0;
+                }
+                int mayNot = 0;
+                for (int step = 0; step < tests.size(); step++) {
+                    boolean forbids = question.steps().get(step).forbidden().isPresent();
+                    mayNot |= forbids && event.name().equals("push_received") ? 1 << step : 0;
+                }
+                long value = question.held().isEmpty()
+                        ? 0
+                        : event.item().isEmpty() ? Trail.NOT_HELD : event.item().hashCode();
+                boolean inRange = question.range().contains(history.dayOf(event));
+                boolean isStep = question.order() == Order.ANY_ORDER ? may != 0 : (may & 1) != 0;
+                boolean open = mayGoOn && event.timeMillis() + WINDOW.toMillis() > dataTo;
+                trail.add(event.timeMillis(), may, mayNot, value, inRange && isStep, open, event.active(), i);
+            }
+            return trail;
+        }
+    }
+
+    /** How steps can be turned on and off without ever making more, or fewer. */
+    @ParameterizedTest
+    @CsvSource({"31", "32", "33"})
+    void lawsHold(long seed) {
+        RandomHistory history = new RandomHistory(seed, 300, 60);
+        EventLog log = history.log(50, seed);
+        DayRange range = new DayRange(log.firstDay(), log.span().to().minusDays(20));
+        FunnelQuestion plain = FunnelQuestion.of(range, WINDOW, steps(true));
+        List<Long> inOrder = ask(log, plain).all().reached();
+        assertThat(inOrder).isSortedAccordingTo(Comparator.reverseOrder());
+        assertThat(inOrder.get(2)).isPositive();
+        assertNoMore(ask(log, plain.in(Order.BACK_TO_BACK)).all().reached(), inOrder);
+        assertNoMore(inOrder, ask(log, plain.in(Order.ANY_ORDER)).all().reached());
+        assertNoMore(
+                inOrder,
+                ask(log, FunnelQuestion.of(range, Duration.ofDays(9), steps(true)))
+                        .all()
+                        .reached());
+        assertNoMore(ask(log, plain.holding("item")).all().reached(), inOrder);
+        List<FunnelStep> forbidding = new ArrayList<>(steps(true));
+        forbidding.set(
+                2,
+                new FunnelStep(
+                        "bought",
+                        EventCondition.named("purchase"),
+                        false,
+                        Optional.of(EventCondition.named("push_received")),
+                        Duration.ZERO,
+                        Optional.empty()));
+        assertNoMore(
+                ask(log, FunnelQuestion.of(range, WINDOW, forbidding)).all().reached(), inOrder);
+    }
+
+    private static void assertNoMore(List<Long> fewer, List<Long> more) {
+        for (int step = 0; step < more.size(); step++) {
+            assertThat(fewer.get(step)).isLessThanOrEqualTo(more.get(step));
+        }
+        assertThat(fewer).isNotEqualTo(more);
+    }
+
+    @ParameterizedTest
+    @EnumSource(Unit.class)
+    void groupsOfASplitSumToTheWhole(Unit unit) {
+        EventLog log = new RandomHistory(41, 300, 60).log(50, 3);
+        FunnelQuestion question =
+                FunnelQuestion.of(log.span(), WINDOW, steps(false)).counting(unit);
+        for (int at = 0; at < 3; at++) {
+            FunnelAnswer answer = ask(log, question.splitBy(new FunnelSplit.ByProperty("app_version", at, 1)));
+            assertThat(answer.groups()).hasSizeGreaterThan(1);
+            assertSum(answer);
+        }
+        PersonCondition payers = Did.atLeast(1, EventCondition.named("purchase"), Window.EVER);
+        FunnelAnswer people = ask(
+                log,
+                question.splitBy(new FunnelSplit.ByPeople(
+                        new Split.ByPeople(List.of(new Split.NamedPeople("payers", payers))))));
+        assertSum(people);
+        Stairs among = ask(log, question.among(payers)).all();
+        assertThat(people.groups().get(0).stairs()).isEqualTo(among);
+    }
+
+    private static void assertSum(FunnelAnswer answer) {
+        Stairs all = answer.all();
+        for (int step = 0; step < all.reached().size(); step++) {
+            int at = step;
+            assertThat(answer.groups().stream()
+                            .mapToLong(group -> group.stairs().reached().get(at))
+                            .sum())
+                    .isEqualTo(all.reached().get(step));
+        }
+        assertThat(answer.groups().stream()
+                        .mapToLong(group -> group.stairs().open())
+                        .sum())
+                .isEqualTo(all.open());
+    }
+
+    /** A log cut at a moment says of entries closed by then what the whole log says of a range that ends so long before. */
+    @Test
+    void anEntryThatIsClosedStaysWhatItIs() {
+        RandomHistory history = new RandomHistory(43, 300, 60);
+        EventLog whole = history.log(50, 3);
+        RandomHistory earlier = new RandomHistory(43, 300, 60);
+        LocalDate cut = whole.firstDay().plusDays(40);
+        earlier.events.removeIf(event -> !earlier.dayOf(event).isBefore(cut));
+        EventLog part = earlier.log(50, 3);
+        DayRange range = new DayRange(whole.firstDay(), cut.minusDays(WINDOW.toDays() + 2));
+        FunnelQuestion question = FunnelQuestion.of(range, WINDOW, steps(false)).counting(Unit.ATTEMPTS);
+        assertThat(ask(part, question).all().reached())
+                .isEqualTo(ask(whole, question).all().reached());
+        assertThat(ask(part, question).all().open()).isZero();
+    }
+
+    @Test
+    void whatCannotBeAFunnelIsRefusedInWords() {
+        DayRange range = DayRange.endingBefore(LocalDate.of(2026, 5, 1), 10);
+        FunnelStep open = step("app_open");
+        FunnelStep maybe =
+                new FunnelStep("maybe", EventCondition.ANY, true, Optional.empty(), Duration.ZERO, Optional.empty());
+        assertRefused(() -> FunnelQuestion.of(range, WINDOW, List.of(open)), "from 2 to 30 steps, not 1");
+        assertRefused(() -> FunnelQuestion.of(range, Duration.ZERO, List.of(open, open)), "longer than nothing");
+        assertRefused(() -> FunnelQuestion.of(range, WINDOW, List.of(maybe, open)), "cannot be optional");
+        FunnelStep late = new FunnelStep(
+                "late", EventCondition.ANY, false, Optional.empty(), Duration.ofDays(6), Optional.empty());
+        assertRefused(() -> FunnelQuestion.of(range, WINDOW, List.of(open, late)), "\"late\" can never be reached");
+        assertRefused(
+                () -> FunnelQuestion.of(range, Duration.ofDays(8), List.of(open, late))
+                        .in(Order.ANY_ORDER),
+                "In any order");
+        assertRefused(
+                () -> FunnelQuestion.of(range, WINDOW, List.of(open, open))
+                        .in(Order.ANY_ORDER)
+                        .counting(Unit.ATTEMPTS),
+                "attempt begins with the first step");
+        assertRefused(() -> FunnelQuestion.of(range, WINDOW, List.of(late, open)), "No step comes before the first");
+        assertRefused(
+                () -> new FunnelStep(
+                        "own", open.what(), false, Optional.of(open.what()), Duration.ZERO, Optional.empty()),
+                "what it is itself");
+        assertRefused(
+                () -> FunnelQuestion.of(range, WINDOW, List.of(open, open))
+                        .splitBy(new FunnelSplit.ByProperty("country", 2, 5)),
+                "no step 3");
+        FunnelQuestion twice = FunnelQuestion.of(range, WINDOW, List.of(open, open));
+        assertThat(Stream.of(twice.steps().get(0), twice.steps().get(1)).distinct())
+                .hasSize(1);
+    }
+
+    private static void assertRefused(org.assertj.core.api.ThrowableAssert.ThrowingCallable made, String says) {
+        assertThatThrownBy(made).isInstanceOf(IllegalArgumentException.class).hasMessageContaining(says);
+    }
+}
