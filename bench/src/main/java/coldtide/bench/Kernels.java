@@ -1,5 +1,7 @@
 package coldtide.bench;
 
+import coldtide.core.funnel.FunnelAnalysis;
+import coldtide.core.funnel.FunnelAnswer;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.retention.RetentionAnalysis;
@@ -17,7 +19,6 @@ import coldtide.core.who.Window;
 import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
 import java.time.LocalDate;
-import java.util.List;
 import java.util.concurrent.TimeUnit;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
@@ -94,8 +95,8 @@ public class Kernels {
     }
 
     @Benchmark
-    public List<Long> steps() {
-        return scan(Questions.steps(log));
+    public FunnelAnswer steps() {
+        return scan(new FunnelAnalysis(log, new Conditions(1L << 30), Funnels.five(log)));
     }
 
     @Benchmark

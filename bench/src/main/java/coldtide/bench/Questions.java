@@ -22,7 +22,6 @@ import coldtide.core.who.PersonCondition.Did;
 import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.ValueTest;
 import coldtide.core.who.Window;
-import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -34,9 +33,6 @@ import java.util.stream.Stream;
 final class Questions {
     static final String ACTIVE = " name not in ('push_received', 'uninstall_detected') ";
     private static final int PAGE = 50;
-    private static final List<String> STEPS =
-            List.of("install", "lesson_finished", "beacon_lit", "shop_opened", "purchase");
-    private static final long WEEK_MILLIS = Duration.ofDays(7).toMillis();
 
     /** The columns a plain loop over all events reads: day and name of each. */
     static final ToLongFunction<Shard> DAYS_AND_NAMES = shard -> 4L * shard.events();
@@ -66,7 +62,11 @@ final class Questions {
             String sql) {}
 
     List<Question> all() {
-        return Stream.of(rooms(), new Followed(log, runner).all(), new Sliced(log, runner).all())
+        return Stream.of(
+                        rooms(),
+                        new Funnels(log, runner).all(),
+                        new Followed(log, runner).all(),
+                        new Sliced(log, runner).all())
                 .flatMap(List::stream)
                 .toList();
     }
@@ -100,12 +100,6 @@ final class Questions {
                         Optional.empty(),
                         DAYS_AND_NAMES,
                         triangle("week", 84)),
-                new Question(
-                        "five steps in order within 7 days of entry",
-                        this::steps,
-                        Optional.empty(),
-                        shard -> 8L * shard.events(),
-                        stepsSql()),
                 new Question(
                         "revenue and ARPU a day, version x country",
                         this::revenue,
@@ -174,36 +168,6 @@ final class Questions {
                 + " a as (select distinct person, date_trunc('%1$s', day)::date as w from e where".formatted(unit)
                 + ACTIVE
                 + ") select count(*) from a join f using (person) where w - d <= " + days;
-    }
-
-    static Steps steps(EventLog log) {
-        return new Steps(log, STEPS, WEEK_MILLIS);
-    }
-
-    private double steps() {
-        return runner.run(log, steps(log)).stream()
-                .mapToDouble(Long::doubleValue)
-                .sum();
-    }
-
-    /** The latest entry from which each step was reached, step by step as a running maximum over the person's events. */
-    private static String stepsSql() {
-        StringBuilder sql = new StringBuilder("with s0 as (select person, t, received, name, case when name = '"
-                + STEPS.get(0) + "' then t end as entry from e where name in ('" + String.join("', '", STEPS) + "'))");
-        for (int step = 1; step < STEPS.size(); step++) {
-            sql.append(", s%d as (select person, t, received, name, s%d.entry as was, case when name = '%s' and t -"
-                            .formatted(step, step - 1, STEPS.get(step)))
-                    .append(" max(s%d.entry) over w <= %d then max(s%d.entry) over w end as entry from s%d window w as"
-                            .formatted(step - 1, WEEK_MILLIS, step - 1, step - 1))
-                    .append(
-                            " (partition by person order by t, received rows between unbounded preceding and 1 preceding))");
-        }
-        sql.append(" select ");
-        for (int step = 0; step < STEPS.size(); step++) {
-            sql.append(step == 0 ? "" : " + ")
-                    .append("(select count(distinct person) from s%d where entry is not null)".formatted(step));
-        }
-        return sql.toString();
     }
 
     private double revenue() {

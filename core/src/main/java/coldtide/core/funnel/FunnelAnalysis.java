@@ -58,6 +58,11 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     private final List<DayRange> periods;
     private final int[] periodOfDay;
 
+    /** Of all units together, whatever the question's split. */
+    public FunnelAnalysis(EventLog log, Conditions conditions, FunnelQuestion question) {
+        this(new Units(log, conditions, question), UnitGroups.NONE);
+    }
+
     private FunnelAnalysis(Units units, UnitGroups groups) {
         this.units = units;
         this.groups = groups;
