@@ -127,6 +127,15 @@ public record FunnelQuestion(
         }
     }
 
+    /** The step that is compared with one: the last before it that is not optional; -1 before the first. */
+    public int lastRequiredBefore(int step) {
+        int before = step - 1;
+        while (before > 0 && steps.get(before).optional()) {
+            before--;
+        }
+        return before;
+    }
+
     /** Whether the one thing that matters between steps is the window. */
     boolean isPlain() {
         return order == Order.IN_ORDER

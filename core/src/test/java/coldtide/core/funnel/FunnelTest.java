@@ -9,7 +9,10 @@ import coldtide.core.RandomHistory.Event;
 import coldtide.core.funnel.FunnelAnswer.Group;
 import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
+import coldtide.core.funnel.FunnelPeople.Are;
 import coldtide.core.log.EventLog;
+import coldtide.core.measure.PeopleCount;
+import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
@@ -323,6 +326,37 @@ class FunnelTest {
                         .mapToLong(group -> group.stairs().open())
                         .sum())
                 .isEqualTo(all.open());
+    }
+
+    /** Counted by people, whoever is told to be at a step is as many as the stairs say. */
+    @ParameterizedTest
+    @EnumSource(Order.class)
+    void peopleOfStepsAreAsManyAsTheStairsSay(Order order) {
+        EventLog log = new RandomHistory(44, 300, 60).log(50, 3);
+        boolean plain = order == Order.ANY_ORDER;
+        FunnelQuestion question =
+                FunnelQuestion.of(log.span(), WINDOW, steps(plain)).in(order);
+        Stairs stairs = ask(log, question).all();
+        for (int step = 0; step < stairs.reached().size(); step++) {
+            assertThat(count(log, question, step, Are.REACHED))
+                    .isEqualTo(stairs.reached().get(step));
+            if (step > 0) {
+                int before = question.lastRequiredBefore(step);
+                assertThat(before).isEqualTo(!plain && step == 2 ? 0 : step - 1);
+                assertThat(count(log, question, step, Are.LOST))
+                        .isEqualTo(
+                                stairs.reached().get(before) - stairs.reached().get(step));
+            }
+        }
+        assertThat(count(log, question, 0, Are.OPEN)).isEqualTo(stairs.open()).isPositive();
+        assertRefused(() -> new FunnelPeople(question, 0, Are.LOST), "first step");
+        assertRefused(() -> new FunnelPeople(question, 9, Are.REACHED), "no step 10");
+    }
+
+    private static long count(EventLog log, FunnelQuestion question, int step, Are are) {
+        PersonCondition people = new FunnelPeople(question, step, are).condition();
+        return PeopleCount.answer(log, RUNNER, new Conditions(1 << 22), new PeopleQuestion(people, Optional.empty()))
+                .people();
     }
 
     /** A log cut at a moment says of entries closed by then what the whole log says of a range that ends so long before. */

@@ -1,5 +1,6 @@
 package coldtide.server.who;
 
+import coldtide.core.funnel.FunnelQuestion;
 import coldtide.core.log.EventLog;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.EventCondition;
@@ -8,8 +9,6 @@ import coldtide.core.who.PersonCondition.Did;
 import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.Window;
 import coldtide.server.http.Problem;
-import java.time.Duration;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.LinkedHashSet;
@@ -113,6 +112,20 @@ public final class ConditionReader {
         }
     }
 
+    /**
+     * A funnel, of everybody and without a split.
+     *
+     * @throws Problem naming the place at fault; an event never received is always a fault here
+     */
+    public FunnelQuestion funnel(JsonNode json, String at) {
+        try {
+            Part part = new Part(json, at, 0);
+            return part.made(() -> FunnelReader.funnel(part, this::event));
+        } catch (Unknown unknown) {
+            throw unknown.problem;
+        }
+    }
+
     private <T> T leaveOut(Unknown unknown, T otherwise) {
         if (!lenient) {
             throw unknown.problem;
@@ -194,7 +207,7 @@ public final class ConditionReader {
         if (part.has("then")) {
             part.only("did", "then", "within", "when");
             return part.made(() -> new PersonCondition.Then(
-                    event(part.inner("did")), event(part.inner("then")), duration(part), window(part)));
+                    event(part.inner("did")), event(part.inner("then")), part.duration("within"), window(part)));
         }
         if (part.has("did")) {
             part.only("did", "atLeast", "atMost", "when");
@@ -219,8 +232,11 @@ public final class ConditionReader {
         if (part.has("followed")) {
             return part.made(() -> FollowedReader.people(part, this::event));
         }
+        if (part.has("funnel")) {
+            return part.made(() -> FunnelReader.people(part, this::event));
+        }
         throw part.fault(
-                "is no condition on people; it needs one of all, either, not, did, firstDid, followed, property,"
+                "is no condition on people; it needs one of all, either, not, did, firstDid, followed, funnel, property,"
                         + " segment");
     }
 
@@ -269,15 +285,6 @@ public final class ConditionReader {
                     "No property named \"" + Part.shown(property) + "\" was ever received.");
         }
         return property;
-    }
-
-    private static Duration duration(Part part) {
-        String text = part.text("within");
-        try {
-            return Duration.parse(text);
-        } catch (DateTimeParseException e) {
-            throw part.fault("within", "is no length of time like PT36H or P7D: \"" + Part.shown(text) + "\"");
-        }
     }
 
     private Window window(Part did) {

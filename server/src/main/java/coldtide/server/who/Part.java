@@ -2,6 +2,7 @@ package coldtide.server.who;
 
 import coldtide.core.time.DayRange;
 import coldtide.server.http.Problem;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -140,6 +141,15 @@ final class Part {
             return LocalDate.parse(text);
         } catch (DateTimeParseException e) {
             throw fault(name, "is no day like 2026-07-14: \"" + shown(text) + "\"");
+        }
+    }
+
+    Duration duration(String name) {
+        String text = text(name);
+        try {
+            return Duration.parse(text);
+        } catch (DateTimeParseException e) {
+            throw fault(name, "is no length of time like PT36H or P7D: \"" + shown(text) + "\"");
         }
     }
 
