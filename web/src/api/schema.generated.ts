@@ -189,7 +189,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["ask_9"];
+        post: operations["ask_10"];
         delete?: never;
         options?: never;
         head?: never;
@@ -238,6 +238,22 @@ export interface paths {
         get: operations["one_1"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/funnel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask_9"];
         delete?: never;
         options?: never;
         head?: never;
@@ -993,6 +1009,10 @@ export interface components {
             answer: components["schemas"]["EarlyView"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredFunnelView: {
+            answer: components["schemas"]["FunnelView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredListRecordedProperty: {
             answer: components["schemas"]["RecordedProperty"][];
             foot: components["schemas"]["Foot"];
@@ -1434,6 +1454,55 @@ export interface components {
             /** Format: int64 */
             count: number;
             of: string;
+        };
+        FunnelAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            /** @enum {string|null} */
+            by: "DAY" | "WEEK" | "MONTH" | null;
+            funnel: {
+                [key: string]: unknown;
+            };
+            lenient: boolean | null;
+            split: components["schemas"]["FunnelSplitAsk"];
+        };
+        FunnelGroupView: {
+            /** @enum {string} */
+            kind: "VALUE" | "OTHER" | "NOT_SET" | "NONE";
+            stairs: components["schemas"]["StairsView"];
+            value: string | null;
+        };
+        FunnelPeriodView: {
+            days: components["schemas"]["DayRange"];
+            isWhole: boolean;
+            /** Format: int64 */
+            open: number;
+            reached: number[];
+        };
+        FunnelSplitAsk: {
+            people: components["schemas"]["GroupAsk"][] | null;
+            property: string | null;
+            /** Format: int32 */
+            step: number | null;
+            /** Format: int32 */
+            top: number | null;
+        };
+        FunnelStepView: {
+            /** Format: int64 */
+            lost: number;
+            ofFirst: components["schemas"]["StepShareView"];
+            ofPrevious: components["schemas"]["StepShareView"];
+            /** Format: int64 */
+            reached: number;
+            times: components["schemas"]["TimesView"];
+        };
+        FunnelView: {
+            all: components["schemas"]["StairsView"];
+            groups: components["schemas"]["FunnelGroupView"][];
+            leftOut: string[];
+            periods: components["schemas"]["FunnelPeriodView"][];
+            timeBounds: number[];
         };
         Gap: {
             /** Format: double */
@@ -2137,6 +2206,11 @@ export interface components {
             /** @enum {string|null} */
             value: "FIRST" | "LATEST" | null;
         };
+        StairsView: {
+            /** Format: int64 */
+            open: number;
+            steps: components["schemas"]["FunnelStepView"][];
+        };
         Step: {
             /** Format: double */
             share: number;
@@ -2148,6 +2222,14 @@ export interface components {
             share: number;
             /** Format: date-time */
             starts: string;
+        };
+        StepShareView: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            value: number;
         };
         StepView: {
             /** Format: int64 */
@@ -2244,6 +2326,17 @@ export interface components {
             strength: number;
             /** Format: int32 */
             times: number;
+        };
+        TimesView: {
+            counts: number[];
+            /** Format: double */
+            median: number | null;
+            /** Format: double */
+            nineTenths: number | null;
+            /** Format: double */
+            quarter: number | null;
+            /** Format: double */
+            threeQuarters: number | null;
         };
         TriangleView: {
             apart: components["schemas"]["ApartView"];
@@ -2714,7 +2807,7 @@ export interface operations {
             };
         };
     };
-    ask_9: {
+    ask_10: {
         parameters: {
             query?: never;
             header?: never;
@@ -2834,6 +2927,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WholeEvidence"];
+                };
+            };
+        };
+    };
+    ask_9: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FunnelAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredFunnelView"];
                 };
             };
         };

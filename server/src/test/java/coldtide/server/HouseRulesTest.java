@@ -64,6 +64,7 @@ class HouseRulesTest {
                         "coldtide.core.catalogue..",
                         "coldtide.core.tidetable..",
                         "coldtide.core.retention..",
+                        "coldtide.core.funnel..",
                         "coldtide.core.release..",
                         "coldtide.core.register..",
                         "coldtide.core.contrast..",
@@ -132,6 +133,7 @@ class HouseRulesTest {
     private static final List<String> ROOMS = List.of(
             "tidetable",
             "retention",
+            "funnel",
             "measure",
             "contrast",
             "catalogue",

@@ -81,6 +81,7 @@ class SecuritySetup {
                         "/api/apps/*/tide-table",
                         "/api/apps/*/retention",
                         "/api/apps/*/retention/*",
+                        "/api/apps/*/funnel",
                         "/api/apps/*/people-count")
                 .hasRole(READER)
                 .requestMatchers(

@@ -39,9 +39,8 @@ final class FunnelReader {
 
     static FunnelQuestion funnel(Part part, Function<Part, EventCondition> event) {
         part.only("range", "steps", "order", "counting", "window", "hold");
-        List<FunnelStep> steps = part.has("steps")
-                ? part.list("steps", each -> each.made(() -> step(each, event)))
-                : List.of();
+        List<FunnelStep> steps =
+                part.has("steps") ? part.list("steps", each -> each.made(() -> step(each, event))) : List.of();
         return FunnelQuestion.of(
                         part.inner("range").only("from", "to").range(),
                         part.has("window") ? part.duration("window") : FunnelQuestion.USUAL_WINDOW,
@@ -56,7 +55,8 @@ final class FunnelReader {
         return new FunnelStep(
                 part.text("name"),
                 event.apply(part.inner("what")),
-                part.has("optional") && part.word("optional", Set.of("true", "false")).equals("true"),
+                part.has("optional")
+                        && part.word("optional", Set.of("true", "false")).equals("true"),
                 part.has("forbidden") ? Optional.of(event.apply(part.inner("forbidden"))) : Optional.empty(),
                 part.has("least") ? part.duration("least") : Duration.ZERO,
                 part.has("most") ? Optional.of(part.duration("most")) : Optional.empty());

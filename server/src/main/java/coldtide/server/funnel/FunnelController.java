@@ -1,0 +1,156 @@
+package coldtide.server.funnel;
+
+import coldtide.core.funnel.FunnelAnalysis;
+import coldtide.core.funnel.FunnelAnswer;
+import coldtide.core.funnel.FunnelAnswer.Group;
+import coldtide.core.funnel.FunnelAnswer.Period;
+import coldtide.core.funnel.FunnelAnswer.Stairs;
+import coldtide.core.funnel.FunnelAnswer.Times;
+import coldtide.core.funnel.FunnelQuestion;
+import coldtide.core.measure.MeasureAnswer.Kind;
+import coldtide.core.stats.Share;
+import coldtide.core.time.DayRange;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Asking.Answered;
+import coldtide.server.who.ConditionReader;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import java.time.Duration;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Answers over HTTP how far people, sessions or attempts get. */
+@RestController
+class FunnelController {
+    private final Asking asking;
+
+    FunnelController(Asking asking) {
+        this.asking = asking;
+    }
+
+    /**
+     * How far they got.
+     *
+     * @param timeBounds up to how many milliseconds a step took, for the counts of its times
+     */
+    record FunnelView(
+            StairsView all,
+            List<FunnelGroupView> groups,
+            List<FunnelPeriodView> periods,
+            List<Long> timeBounds,
+            List<String> leftOut) {}
+
+    /** @param open units whose window has not passed: nothing can be said of them, and they are in none of the steps */
+    record StairsView(List<FunnelStepView> steps, long open) {}
+
+    /**
+     * One step.
+     *
+     * @param ofFirst of those who entered; null if nobody did
+     * @param ofPrevious of those at the last step before it that is not optional; null at the first, or if nobody was there
+     * @param lost who were at that step and not here
+     */
+    record FunnelStepView(
+            long reached,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = StepShareView.class)
+            StepShareView ofFirst,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = StepShareView.class)
+            StepShareView ofPrevious,
+
+            long lost,
+            TimesView times) {}
+
+    /** A share with its 95 % Wilson interval. */
+    record StepShareView(double value, double low, double high) {
+        static StepShareView of(long part, long whole) {
+            if (whole == 0) {
+                return null;
+            }
+            Share share = Share.of(part, whole);
+            return new StepShareView(share.value(), share.low(), share.high());
+        }
+    }
+
+    /** How long it took since the step done before it, in milliseconds; null where nobody did it. */
+    record TimesView(
+            @Schema(types = {"number", "null"}) Double quarter,
+            @Schema(types = {"number", "null"}) Double median,
+            @Schema(types = {"number", "null"}) Double threeQuarters,
+            @Schema(types = {"number", "null"}) Double nineTenths,
+            List<Long> counts) {
+        static TimesView of(Times times) {
+            return new TimesView(
+                    known(times.quarter()),
+                    known(times.median()),
+                    known(times.threeQuarters()),
+                    known(times.nineTenths()),
+                    times.counts());
+        }
+
+        private static Double known(double value) {
+            return Double.isNaN(value) ? null : value;
+        }
+    }
+
+    /** @param value null for what {@code kind} says */
+    record FunnelGroupView(
+            Kind kind, @Schema(types = {"string", "null"}) String value, StairsView stairs) {}
+
+    /** Those who entered in a period, by step. */
+    record FunnelPeriodView(DayRange days, boolean isWhole, List<Long> reached, long open) {
+        static FunnelPeriodView of(Period period) {
+            return new FunnelPeriodView(period.days(), period.isWhole(), period.reached(), period.open());
+        }
+    }
+
+    @PostMapping(path = "/api/apps/{app}/funnel", produces = MediaType.APPLICATION_JSON_VALUE)
+    Answered<FunnelView> ask(@PathVariable String app, @Valid @RequestBody FunnelAsk ask) {
+        return asking.ask(app, asked -> {
+            ConditionReader reader = asked.reader(ask.lenient());
+            FunnelQuestion question = ask.question(reader);
+            FunnelAnswer answer = FunnelAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), question);
+            return new FunnelView(
+                    view(question, answer.all()),
+                    answer.groups().stream().map(group -> view(question, group)).toList(),
+                    answer.periods().stream().map(FunnelPeriodView::of).toList(),
+                    FunnelAnalysis.TIME_BOUNDS.stream().map(Duration::toMillis).toList(),
+                    reader.leftOut());
+        });
+    }
+
+    private static FunnelGroupView view(FunnelQuestion question, Group group) {
+        return new FunnelGroupView(
+                group.part().kind(), group.part().value().orElse(null), view(question, group.stairs()));
+    }
+
+    private static StairsView view(FunnelQuestion question, Stairs stairs) {
+        return new StairsView(
+                IntStream.range(0, question.steps().size())
+                        .mapToObj(step -> step(question, stairs, step))
+                        .toList(),
+                stairs.open());
+    }
+
+    private static FunnelStepView step(FunnelQuestion question, Stairs stairs, int step) {
+        long reached = stairs.reached().get(step);
+        int before = question.lastRequiredBefore(step);
+        long previous = before < 0 ? reached : stairs.reached().get(before);
+        return new FunnelStepView(
+                reached,
+                StepShareView.of(reached, stairs.reached().get(0)),
+                before < 0 ? null : StepShareView.of(reached, previous),
+                previous - reached,
+                TimesView.of(stairs.times().get(step)));
+    }
+}

@@ -1,0 +1,2 @@
+/** The funnels' HTTP face. Uses {@code engine}. */
+package coldtide.server.funnel;

@@ -1,0 +1,162 @@
+package coldtide.server.funnel;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import coldtide.server.Application;
+import coldtide.server.Caller;
+import coldtide.server.Truth;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+
+/** Funnels against SQL on PostgreSQL, for the small demo world. */
+@ExtendWith(Application.class)
+class FunnelSqlTest {
+    private static final String FROM = "2026-03-16";
+    private static final String TO = "2026-06-15";
+    private static final Map<String, Object> RANGE = Map.of("from", FROM, "to", TO);
+
+    @BeforeAll
+    static void theTruthAsTables() throws SQLException {
+        Truth.tell();
+    }
+
+    private static Map<String, Object> step(String event) {
+        return Map.of("name", event, "what", Map.of("event", event));
+    }
+
+    private static Map<String, Object> funnel(String window, String... events) {
+        Map<String, Object> funnel = new HashMap<>();
+        funnel.put("range", RANGE);
+        funnel.put("window", window);
+        funnel.put("steps", List.of(events).stream().map(FunnelSqlTest::step).toList());
+        return funnel;
+    }
+
+    private static JsonNode told(Map<String, Object> question) {
+        Caller.Answer answer = Caller.demo().post("/api/apps/gullcombe/funnel", question);
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        return answer.json();
+    }
+
+    private static List<Long> reached(JsonNode stairs) {
+        List<Long> reached = new ArrayList<>();
+        stairs.get("steps").forEach(step -> reached.add(step.get("reached").asLong()));
+        return reached;
+    }
+
+    private static long people(Map<String, Object> who) {
+        Caller.Answer answer = Caller.demo().post("/api/apps/gullcombe/people-count", Map.of("among", who));
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        return answer.json().get("answer").get("people").asLong();
+    }
+
+    /** The latest entry from which each step was reached, as a running maximum; entries that are open by then left out. */
+    @Test
+    void threeStepsInOrderAreWhatSqlSays() throws SQLException {
+        Map<String, Object> funnel = funnel("P3D", "beacon_started", "beacon_lit", "shop_opened");
+        JsonNode told = told(Map.of("funnel", funnel, "by", "MONTH"));
+        JsonNode all = told.get("answer").get("all");
+        Instant dataTo = Instant.parse(told.get("foot").get("dataTo").asString());
+        String steps = """
+                with s0 as (select person, name, time, received, case when name = 'beacon_started' and day >= '%s'
+                              and day < '%s' and time <= timestamptz '%s' - interval '3 days' then time end as entry from e),
+                s1 as (select *, case when name = 'beacon_lit' and time - max(entry) over w <= interval '3 days'
+                              then max(entry) over w end as lit from s0 window w as (partition by person
+                              order by time, received rows between unbounded preceding and 1 preceding)),
+                s2 as (select *, case when name = 'shop_opened' and time - max(lit) over w <= interval '3 days'
+                              then max(lit) over w end as opened from s1 window w as (partition by person
+                              order by time, received rows between unbounded preceding and 1 preceding))
+                select count(distinct person) from s2 where %s is not null""";
+        List<Long> expected = new ArrayList<>();
+        for (String column : List.of("entry", "lit", "opened")) {
+            expected.add(Truth.number(steps.formatted(FROM, TO, dataTo, column)).longValue());
+        }
+        assertThat(reached(all)).isEqualTo(expected).doesNotContain(0L);
+        JsonNode last = all.get("steps").get(2);
+        assertThat(last.get("lost").asLong()).isEqualTo(expected.get(1) - expected.get(2));
+        assertThat(last.get("ofFirst").get("value").asDouble())
+                .isCloseTo((double) expected.get(2) / expected.get(0), within(1e-12));
+        long monthly = 0;
+        for (JsonNode period : told.get("answer").get("periods")) {
+            monthly += period.get("reached").get(2).asLong();
+        }
+        assertThat(monthly).isEqualTo(expected.get(2));
+        assertThat(people(Map.of("funnel", funnel, "reached", 3))).isEqualTo(expected.get(2));
+        assertThat(people(Map.of("funnel", funnel, "lostAt", 3))).isEqualTo(expected.get(1) - expected.get(2));
+    }
+
+    /** Every session in which a level was begun; in it, whether the same was finished after that, or tried again at once. */
+    @Test
+    void sessionsAndHeldPropertiesAreWhatSqlSays() throws SQLException {
+        Map<String, Object> funnel = funnel("P1D", "beacon_started", "beacon_lit");
+        funnel.put("counting", "SESSIONS");
+        funnel.put("hold", "level");
+        String pairs = """
+                with numbered as (select *, sum(starts::int) over (partition by install, person order by time, received)
+                         as number from (select *, coalesce(time - lag(time) over p > interval '30 minutes', true) as starts
+                         from e where active window p as (partition by install, person order by time, received)) gaps),
+                s as (select * from numbered where name = 'beacon_started' and properties ->> 'level' is not null
+                         and day >= '%s' and day < '%s')
+                """.formatted(FROM, TO);
+        JsonNode answer = told(Map.of("funnel", funnel)).get("answer");
+        assertThat(answer.get("all").get("open").asLong()).isZero();
+        assertThat(reached(answer.get("all")))
+                .containsExactly(
+                        Truth.number(pairs + "select count(distinct (install, person, number)) from s")
+                                .longValue(),
+                        Truth.number(pairs + """
+                                select count(distinct (s.install, s.person, s.number)) from s join numbered l
+                                  on l.install = s.install and l.person = s.person and l.number = s.number
+                                 and l.name = 'beacon_lit' and l.properties ->> 'level' = s.properties ->> 'level'
+                                 and (l.time, l.received) > (s.time, s.received)""").longValue());
+    }
+
+    @Test
+    void countriesOfEntriesSumToAll() {
+        Map<String, Object> question = new HashMap<>();
+        question.put("funnel", funnel("P7D", "app_open", "beacon_lit", "purchase"));
+        question.put("split", Map.of("property", "country", "top", 3));
+        JsonNode answer = told(question).get("answer");
+        assertThat(answer.get("groups").size()).isGreaterThan(3);
+        for (int step = 0; step < 3; step++) {
+            long sum = 0;
+            for (JsonNode group : answer.get("groups")) {
+                sum += group.get("stairs").get("steps").get(step).get("reached").asLong();
+            }
+            assertThat(sum).isEqualTo(reached(answer.get("all")).get(step));
+        }
+    }
+
+    @Test
+    void whatCannotBeAFunnelIsNamed() {
+        assertFault(Map.of("funnel", funnel("P7D", "app_open")), "funnel", "from 2 to 30");
+        assertFault(Map.of("funnel", funnel("PT0S", "app_open", "purchase")), "funnel", "longer than nothing");
+        assertFault(Map.of("funnel", funnel("a week", "app_open", "purchase")), "funnel.window", "P7D");
+        assertFault(Map.of("funnel", funnel("P7D", "app_open", "sail_set")), "funnel.steps[1].what.event", "sail_set");
+        Map<String, Object> held = funnel("P7D", "app_open", "purchase");
+        held.put("hold", "colour");
+        assertFault(Map.of("funnel", held), "funnel.hold", "colour");
+        Map<String, Object> fine = funnel("P7D", "app_open", "purchase");
+        assertFault(Map.of("funnel", fine, "split", Map.of("step", 2)), "split", "property or by groups");
+        Caller.Answer lost = Caller.demo()
+                .post("/api/apps/gullcombe/people-count", Map.of("among", Map.of("funnel", fine, "lostAt", 1)));
+        assertThat(lost.status()).isEqualTo(400);
+        assertThat(lost.text()).contains("Nobody is lost at the first step");
+    }
+
+    private static void assertFault(Map<String, Object> question, String field, String says) {
+        Caller.Answer answer = Caller.demo().post("/api/apps/gullcombe/funnel", question);
+        assertThat(answer.status()).isEqualTo(400);
+        assertThat(answer.json().get("detail").asString()).contains(says);
+        assertThat(answer.text()).contains("\"" + field + "\"");
+    }
+}
