@@ -15,6 +15,7 @@ const Contrast = lazy(() => import('./rooms/contrast/Contrast'));
 const Segments = lazy(() => import('./rooms/segments/Segments'));
 const Register = lazy(() => import('./rooms/register/Register'));
 const Retention = lazy(() => import('./rooms/retention/Retention'));
+const Funnels = lazy(() => import('./rooms/funnels/Funnels'));
 const Catalogue = lazy(() => import('./rooms/catalogue/Catalogue'));
 const Intake = lazy(() => import('./rooms/intake/Intake'));
 const Settings = lazy(() => import('./rooms/settings/Settings'));
@@ -47,6 +48,7 @@ function Door() {
           <Route path="segments" element={<Segments />} />
           <Route path="register" element={<Register />} />
           <Route path="retention" element={<Retention />} />
+          <Route path="funnels" element={<Funnels />} />
           <Route path="catalogue" element={<Catalogue />} />
           <Route path="intake" element={<Intake />} />
           <Route path="settings" element={<Settings />} />

@@ -33,7 +33,8 @@ export type PersonCondition =
   | { firstDid: EventCondition; when: When }
   | ({ property: string; value?: 'FIRST' | 'LATEST' } & Test)
   | { segment: number }
-  | InCell;
+  | InCell
+  | InFunnel;
 
 /** In a cell of retention: who started in some periods and came back, or stayed away. */
 export interface InCell {
@@ -49,6 +50,32 @@ export interface InCell {
   stayedAway?: Back;
   /** Instead of that: who went quiet by a day since the start, was there, or is not known for so long. */
   quiet?: { days: number; onDay: number; are: 'GONE' | 'THERE' | 'OPEN' };
+}
+
+/** At a step of a funnel, numbered from 1: who did it, who was lost there, or of whom nothing can be said yet. */
+export interface InFunnel {
+  funnel: Funnel;
+  reached?: number;
+  lostAt?: number;
+  open?: true;
+}
+
+export interface FunnelStep {
+  name: string;
+  what: EventCondition;
+  optional?: boolean;
+  forbidden?: EventCondition;
+  least?: string;
+  most?: string;
+}
+
+export interface Funnel {
+  range: { from: string; to: string };
+  steps: FunnelStep[];
+  order?: 'IN_ORDER' | 'BACK_TO_BACK' | 'ANY_ORDER';
+  counting?: 'PEOPLE' | 'SESSIONS' | 'ATTEMPTS';
+  window?: string;
+  hold?: string[];
 }
 
 interface Back {
@@ -167,7 +194,17 @@ export function sayPeople(condition: PersonCondition, names: Names): string {
   if ('did' in condition) return sayDid(condition, names);
   if ('segment' in condition) return `in \u201c${names.segment(condition.segment)}\u201d`;
   if ('followed' in condition) return sayInCell(condition, names);
+  if ('funnel' in condition) return sayInFunnel(condition);
   return `whose ${condition.value === 'FIRST' ? 'first ' : ''}${condition.property} ${sayTest(condition)}`;
+}
+
+/** "who got to \u201cpurchase\u201d in 3 steps from \u201capp_open\u201d 14 \u2013 20 Sep 2026". */
+function sayInFunnel({ funnel, reached, lostAt }: InFunnel): string {
+  const name = (step: number | undefined) => `\u201c${funnel.steps[(step ?? 1) - 1]?.name ?? ''}\u201d`;
+  const way = `on the way from ${name(1)} through ${funnel.steps.length} steps, entering ${rangeWords(funnel.range)}`;
+  if (reached !== undefined) return `who got to ${name(reached)} ${way}`;
+  if (lostAt !== undefined) return `who were lost before ${name(lostAt)} ${way}`;
+  return `who are still open ${way}`;
 }
 
 /** "who arrived 14 \u2013 20 Sep 2026 and came back at week 1". */
@@ -267,4 +304,13 @@ export function conditionOf({ subject, tests, join }: What): EventCondition {
   const parts = subject ? [subject, ...bound] : bound;
   const [only] = parts;
   return parts.length === 1 && only ? only : { all: parts };
+}
+
+/** All of some conditions, those that say nothing left out. */
+export function bound(conditions: PersonCondition[]): PersonCondition {
+  const all = conditions
+    .filter((each) => !isEveryone(each))
+    .flatMap((each) => ('all' in each ? each.all : [each]));
+  const [only] = all;
+  return all.length === 1 && only ? only : { all };
 }

@@ -6,6 +6,7 @@ export const GROUPS = [
     rooms: [
       { path: 'measures', name: 'Measures', compares: false },
       { path: 'retention', name: 'Retention', compares: false },
+      { path: 'funnels', name: 'Funnels', compares: false },
       { path: 'contrast', name: 'Side by side', compares: false },
     ],
   },

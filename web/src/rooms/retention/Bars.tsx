@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { PooledView, RetentionView, Split } from '../../api/retention';
 import { count, share, shareWithin } from '../../words/numbers';
-import { CellSheet, type Picked } from './CellSheet';
+import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import { pickedOf, type askedOf } from './picked';
 import { columnWords, type Words } from './question';
-import { groupName } from './split';
+import { groupName } from '../../frame/split';
 
 interface BarsProps {
   app: string;
@@ -54,7 +54,7 @@ export function Bars({ app, view, words, split, asked }: BarsProps) {
           ))}
         </section>
       ))}
-      <CellSheet app={app} picked={picked} onClose={() => setPicked(undefined)} />
+      <PeopleSheet app={app} picked={picked} onClose={() => setPicked(undefined)} />
     </div>
   );
 }

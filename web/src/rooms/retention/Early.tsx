@@ -8,13 +8,13 @@ import { Answer, type Finding } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
-import type { PersonCondition } from '../../words/conditions';
+import { bound, type PersonCondition } from '../../words/conditions';
 import { change, count, plural, share } from '../../words/numbers';
-import { bound, earlyAsk, eventsOf } from './asks';
-import { CellSheet, type Picked } from './CellSheet';
+import { earlyAsk, eventsOf } from './asks';
+import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import type { Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
-import { splitParam } from './split';
+import { splitParam } from '../../frame/split';
 
 const RATE = 0.05;
 
@@ -175,7 +175,7 @@ function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
           ))}
         </tbody>
       </table>
-      <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+      <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
     </>
   );
 }

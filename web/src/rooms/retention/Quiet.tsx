@@ -10,15 +10,15 @@ import { Answer, type Finding } from '../../frame/Margin';
 import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
-import type { PersonCondition } from '../../words/conditions';
+import { bound, type PersonCondition } from '../../words/conditions';
 import type { Roles } from '../../theme/roles';
 import { useRoles } from '../../theme/theme';
 import { count, plural, share, shareWithin } from '../../words/numbers';
-import { bound, groupPeople, peopleOf, quietAsk, quietPeople, type Cell } from './asks';
-import { CellSheet, type Picked } from './CellSheet';
+import { groupPeople, peopleOf, quietAsk, quietPeople, type Cell } from './asks';
+import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import type { Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
-import { groupName, splitOf } from './split';
+import { groupName, splitOf } from '../../frame/split';
 
 const HEIGHT = 300;
 const MOST_CURVES = 8;
@@ -260,7 +260,7 @@ function StayingTable({
           })}
         </tbody>
       </table>
-      <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+      <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
     </>
   );
 }

@@ -10,7 +10,7 @@ import { GRAINS, grainWord } from '../../words/dates';
 import { AgesWord } from './AgesWord';
 import { entryParam, quoted, spansOf, type About, type Words } from './question';
 import { AboutBack, AboutValue, entries, type Done } from './AboutWords';
-import { splitOf, splitParam } from './split';
+import { splitOf, splitParam } from '../../frame/split';
 import { SplitWord } from './SplitWord';
 import { faultOf } from './tools';
 

@@ -14,14 +14,14 @@ import { AgeTable } from './AgeTable';
 import { backAsk } from './asks';
 import { askedOf, pickedOf, type Place } from './picked';
 import { Bars } from './Bars';
-import { CellSheet, type Picked } from './CellSheet';
+import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import { csvRows } from './csv';
 import { curvesOf } from './curves';
 import { findings } from './findings';
 import { ANY, columnHead, cornerOf, memberWord, type Chosen, type Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { cohortRows, cohortValue, groupRows, inOrder, pooledRow } from './rows';
-import { groupName, splitOf } from './split';
+import { groupName, splitOf } from '../../frame/split';
 import { BackTools } from './tools';
 import { oneWay } from './triangle';
 
@@ -203,7 +203,7 @@ function Triangle({ frame, view, words, split }: TriangleProps) {
           pick(element, { row: row < 0 ? row : (order[row] ?? -1), column, way: words.shown })
         }
       />
-      <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+      <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
     </>
   );
 }

@@ -11,7 +11,7 @@ import { useDraft } from '../../frame/condition/useDraft';
 import { Word } from '../../frame/sentence/Sentence';
 import { sayEvents, type EventCondition } from '../../words/conditions';
 import { plural } from '../../words/numbers';
-import { saySplit, TOPS, USUAL_TOP } from './split';
+import { saySplit, TOPS, USUAL_TOP } from '../../frame/split';
 
 /** What splits there are, as somebody changes one. */
 type Draft = Split | undefined;

@@ -12,12 +12,12 @@ import { compact, count } from '../../words/numbers';
 import { AgeCurves, type AgeCurve } from './AgeCurves';
 import { AgeTable, type AgeCell, type AgeRow } from './AgeTable';
 import { groupPeople, peopleOf, valueAsk } from './asks';
-import { CellSheet, type Picked } from './CellSheet';
+import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import { cornerOf, memberWord, type Words } from './question';
 import { RetentionSentence } from './RetentionSentence';
 import { orderParam } from './Returned';
 import { cohortRow, inOrder } from './rows';
-import { groupName, splitOf } from './split';
+import { groupName, splitOf } from '../../frame/split';
 import { paidBack, valueCsv, valueFindings, valueWords } from './valueFindings';
 
 const MOST_CURVES = 8;
@@ -176,7 +176,7 @@ function Table({ frame, view, words, split }: TableProps) {
           });
         }}
       />
-      <CellSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+      <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
     </>
   );
 }

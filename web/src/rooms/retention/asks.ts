@@ -12,14 +12,14 @@ import type {
 import type { Asked } from '../../frame/question';
 import { amongOf } from '../../frame/question';
 import {
+  bound,
   EVERYONE,
-  isEveryone,
   type EventCondition,
   type InCell,
   type PersonCondition,
 } from '../../words/conditions';
 import { ANY, behaviourIn, spansOf, type Chosen, type Words } from './question';
-import { splitOf } from './split';
+import { splitOf } from '../../frame/split';
 
 /** Of an event or a behaviour; null for any activity, or arrival. */
 export function eventsOf(chosen: Chosen): EventCondition | null {
@@ -137,15 +137,6 @@ export function quietPeople(
 ): PersonCondition {
   const quiet = { days: words.quietDays, onDay, are };
   return bound([among, group ?? EVERYONE, { followed: followingOf(onceEach(words), range), quiet }]);
-}
-
-/** All of some conditions, those that say nothing left out. */
-export function bound(conditions: PersonCondition[]): PersonCondition {
-  const all = conditions
-    .filter((each) => !isEveryone(each))
-    .flatMap((each) => ('all' in each ? each.all : [each]));
-  const [only] = all;
-  return all.length === 1 && only ? only : { all };
 }
 
 /** Who is in a group that a split made. */

@@ -1,7 +1,7 @@
 import type { RetentionView, Split } from '../../api/retention';
 import { grainWord, periodWords } from '../../words/dates';
 import { columnHead, type Words } from './question';
-import { groupName } from './split';
+import { groupName } from '../../frame/split';
 import { oneWay } from './triangle';
 
 type Row = (string | number | null)[];

@@ -2,7 +2,7 @@ import type { Ages, PooledView, RetentionView, Split } from '../../api/retention
 import { shareWithin } from '../../words/numbers';
 import type { AgeCurve, AgePoint } from './AgeCurves';
 import { columnWords, type Words } from './question';
-import { groupName } from './split';
+import { groupName } from '../../frame/split';
 
 /** As many groups as there are colours. */
 const MOST_CURVES = 8;

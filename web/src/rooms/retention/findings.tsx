@@ -5,7 +5,7 @@ import { grainWord, periodWords, rangeWords } from '../../words/dates';
 import { gapSentences } from '../../words/gaps';
 import { change, count, plural, share, shareWithin } from '../../words/numbers';
 import { columnWords, isLookedAt, memberWord, type Chosen, type Words } from './question';
-import { groupName } from './split';
+import { groupName } from '../../frame/split';
 import { oneWay, type Apart, type OneWay } from './triangle';
 
 /** What the findings need to know besides the answer. */

@@ -2,10 +2,10 @@ import type { RetentionView, Split } from '../../api/retention';
 import { dayOf, isoOf, periodWords } from '../../words/dates';
 import { count } from '../../words/numbers';
 import { groupPeople, peopleOf, type Cell } from './asks';
-import type { Picked } from './CellSheet';
+import type { Picked } from '../../frame/PeopleSheet';
 import { columnWords, memberWord, type Words } from './question';
 import { lastComplete } from './rows';
-import { groupName } from './split';
+import { groupName } from '../../frame/split';
 import { oneWay, type OneWay } from './triangle';
 
 /** Which cell: a cohort or a group, or all together, in a column or over all, of one way of coming back. */

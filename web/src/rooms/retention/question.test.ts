@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import type { PersonCondition } from '../../words/conditions';
-import { backAsk, bound, groupPeople, peopleOf, quietAsk, valueAsk } from './asks';
+import { bound, type PersonCondition } from '../../words/conditions';
+import { backAsk, groupPeople, peopleOf, quietAsk, valueAsk } from './asks';
 import { agesOf, columnHead, columnWords, spansOf, USUAL_SPANS, waysParam, wordsOf } from './question';
-import { groupName, splitOf, splitParam } from './split';
+import { groupName, splitOf, splitParam } from '../../frame/split';
 
 const from = (address: string) => {
   const params = new URLSearchParams(address);

@@ -3,7 +3,7 @@ import type { Finding } from '../../frame/Margin';
 import { grainWord, periodWords } from '../../words/dates';
 import { money, NO_VALUE, plural } from '../../words/numbers';
 import { isLookedAt, type Words } from './question';
-import { groupName } from './split';
+import { groupName } from '../../frame/split';
 
 const WHAT: Record<WorthKind, string> = {
   NET: 'revenue less refunds',

@@ -28,6 +28,7 @@ class LooksTest {
             "tide?open=REVENUE",
             "measures",
             "retention?by=day&ages=30",
+            "funnels?steps=%5B%22app_open%22,%22beacon_lit%22%5D&split=country",
             "measures?split=%5B%7B%22property%22%3A%22country%22%7D%5D&compare=yes",
             "contrast",
             "segments",

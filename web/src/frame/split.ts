@@ -1,5 +1,5 @@
-import type { FollowedGroup, Split } from '../../api/retention';
-import type { Asked } from '../../frame/question';
+import type { FollowedGroup, Split } from '../api/retention';
+import type { Asked } from './question';
 
 export const USUAL_TOP = 8;
 export const TOPS = [3, 5, 8, 12, 20];
@@ -31,7 +31,10 @@ export function saySplit(split: Split | undefined): string {
 }
 
 /** What a group is called. */
-export function groupName(split: Split | undefined, { kind, value }: FollowedGroup): string {
+export function groupName(
+  split: Split | undefined,
+  { kind, value }: Pick<FollowedGroup, 'kind' | 'value'>,
+): string {
   if (value !== null) return value;
   if (kind === 'NOT_SET') return 'not known';
   if (kind === 'NONE')

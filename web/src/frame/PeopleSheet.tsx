@@ -1,9 +1,9 @@
 import Popover from '@mui/material/Popover';
 import { Link } from 'react-router';
-import type { PersonCondition } from '../../words/conditions';
+import type { PersonCondition } from '../words/conditions';
 
-/** Some people of a cell. */
-export interface CellPeople {
+/** Some people of what was picked. */
+export interface SheetPeople {
   /** "645 came back". */
   name: string;
   who: PersonCondition;
@@ -11,20 +11,20 @@ export interface CellPeople {
 
 export interface Picked {
   place: Element;
-  /** What the cell is, and what it says. */
+  /** What was picked, and what it says. */
   title: string;
   text: string;
-  people: CellPeople[];
+  people: SheetPeople[];
 }
 
-interface CellSheetProps {
+interface PeopleSheetProps {
   app: string;
   picked: Picked | undefined;
   onClose: () => void;
 }
 
-/** The people of a cell: to look at, to name as a segment, to ask about. */
-export function CellSheet({ app, picked, onClose }: CellSheetProps) {
+/** The people of a cell, a point or a step: to look at, to name as a segment, to ask about. */
+export function PeopleSheet({ app, picked, onClose }: PeopleSheetProps) {
   return (
     <Popover
       open={picked !== undefined}

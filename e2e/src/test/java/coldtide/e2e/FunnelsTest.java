@@ -1,0 +1,151 @@
+package coldtide.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.server.Application;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.sql.SQLException;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** How far people get through steps, and where they stop. */
+@ExtendWith(Application.class)
+class FunnelsTest {
+    /** All entries of these days are closed: the small world ends weeks later. */
+    private static final String SPRING = "days=2026-04-06..2026-06-07";
+
+    /** People who did one thing in those days, and of these who did another within so many days. */
+    private static final String PAIR = """
+            with w as (%s),
+            e as (select w.person, n.name, event.time, event.received,
+                         (event.time at time zone 'Europe/Lisbon')::date as day
+                  from event join event_name n on n.id = event.name_id join w using (install_id))
+            select count(distinct a.person) from e a %s where a.name = '%s' and a.day between '2026-04-06' and '2026-06-07'""";
+
+    private static final String THEN = """
+            join e b on b.person = a.person and b.name = '%s' and (b.time, b.received) > (a.time, a.received)
+             and b.time - a.time <= interval '%d days'""";
+
+    private static Visitor in(String question) {
+        Visitor visitor = Visitor.in("funnels?" + SPRING + question);
+        visitor.page.locator(".next-step").waitFor();
+        return visitor;
+    }
+
+    private static Locator reached(Visitor visitor, int step) {
+        return visitor.page.locator(".stairs tbody").nth(step - 1).locator("tr:last-child td.number .word");
+    }
+
+    private static long number(Locator cell) {
+        return Long.parseLong(cell.innerText().replace(",", ""));
+    }
+
+    @Test
+    void aPathIsBuiltByKeyboardAndSaysWhatSqlSays() throws SQLException {
+        try (Visitor visitor = in("")) {
+            assertThat(visitor.page.locator(".margin")).containsText("Choose what they do first");
+            type(visitor, "First they did", "shop_opened");
+            assertThat(visitor.page.locator(".margin")).containsText("Choose what they do then");
+            type(visitor, "Then they did", "purchase");
+            long first = Visitor.sql(PAIR.formatted(Visitor.WHOSE, "", "shop_opened"));
+            long second = Visitor.sql(PAIR.formatted(Visitor.WHOSE, THEN.formatted("purchase", 7), "shop_opened"));
+            assertThat(reached(visitor, 2)).isVisible();
+            assertThat(number(reached(visitor, 1))).isEqualTo(first);
+            assertThat(number(reached(visitor, 2))).isEqualTo(second).isPositive();
+            visitor.choose("Window", "a day");
+            assertThat(visitor.page.url()).contains("within=P1D");
+            long soon = Visitor.sql(PAIR.formatted(Visitor.WHOSE, THEN.formatted("purchase", 1), "shop_opened"));
+            assertThat(reached(visitor, 2)).hasText(String.format("%,d", soon));
+            assertThat(soon).isLessThan(second);
+        }
+    }
+
+    private static void type(Visitor visitor, String label, String event) {
+        Locator field = visitor.page.getByRole(
+                AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName(label).setExact(true));
+        field.focus();
+        visitor.page.keyboard().type(event);
+        visitor.page.keyboard().press("ArrowDown");
+        visitor.page.keyboard().press("Enter");
+        assertThat(visitor.word("Step " + (label.startsWith("First") ? 1 : 2))).hasText(event);
+    }
+
+    @Test
+    void whoWasLostIsFoundInTheRegister() {
+        try (Visitor visitor = in("")) {
+            visitor.page.getByText("the first-time path").click();
+            assertThat(visitor.page.locator(".stairs tbody")).hasCount(6);
+            Locator loss = visitor.page.locator(".stairs .largest");
+            assertThat(loss).containsText("the largest loss");
+            assertThat(visitor.page.locator(".margin")).containsText("The largest loss is before");
+            String lost = loss.locator(".word").innerText().split(" ")[0];
+            loss.locator(".word").click();
+            visitor.page.getByRole(AriaRole.DIALOG)
+                    .last()
+                    .getByText("people", new Locator.GetByTextOptions().setExact(true))
+                    .first()
+                    .click();
+            visitor.page.waitForURL("**/register?**");
+            assertThat(visitor.page.locator(".margin")).containsText(lost + " people");
+            assertThat(visitor.page.locator(".sentence")).containsText("who were lost before");
+        }
+    }
+
+    @Test
+    void stepsAreChangedMovedAndTakenOut() {
+        try (Visitor visitor = in("&steps=[\"app_open\",\"beacon_started\",\"beacon_lit\"]")) {
+            assertThat(reached(visitor, 3)).isVisible();
+            long lit = number(reached(visitor, 3));
+            visitor.word("Step 2").click();
+            visitor.page.getByLabel("may be left out").check();
+            visitor.page.getByLabel("called").fill("begun");
+            visitor.page.keyboard().press("Escape");
+            assertThat(visitor.word("Step 2")).hasText("begun");
+            assertThat(visitor.page.locator(".margin")).containsText("leaves an optional step out is not lost");
+            assertThat(number(reached(visitor, 3))).isGreaterThanOrEqualTo(lit);
+            visitor.word("Step 2").click();
+            button(visitor, "earlier").click();
+            assertThat(visitor.word("Step 1")).hasText("begun");
+            assertThat(visitor.page.locator(".stairs")).not().containsText("may be left out");
+            visitor.word("Step 1").click();
+            button(visitor, "take out").click();
+            assertThat(visitor.page.locator(".stairs tbody")).hasCount(2);
+            assertThat(visitor.word("Step 1")).hasText("app_open");
+            visitor.choose("Order", "back to back");
+            assertThat(visitor.page.url()).contains("order=direct");
+            visitor.choose("Counted", "sessions");
+            assertThat(visitor.page.locator(".stairs thead")).containsText("sessions");
+        }
+    }
+
+    private static Locator button(Visitor visitor, String name) {
+        return visitor.page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    @Test
+    void groupsStandSideBySideAndAreTakenAway() throws IOException {
+        try (Visitor visitor = in("&steps=[\"app_open\",\"beacon_lit\"]")) {
+            visitor.word("Split by").click();
+            visitor.propose("by", "country");
+            visitor.page.keyboard().press("Escape");
+            assertThat(visitor.word("Split by")).hasText("country at entry");
+            assertThat(visitor.page.locator(".stair-groups tbody tr")).not().hasCount(0);
+            Download file =
+                    visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            assertThat(file.suggestedFilename()).isEqualTo("gullcombe-funnel.csv");
+            List<String> lines = Files.readAllLines(file.path());
+            assertThat(lines.get(0)).startsWith("group,step,name,counted,got there");
+            assertThat(lines).anyMatch(line -> line.startsWith(
+                    "all,2,beacon_lit,people," + number(reached(visitor, 2)) + ","));
+            assertThat(lines).anyMatch(line -> line.startsWith("PT,1,app_open,people,"));
+        }
+    }
+}

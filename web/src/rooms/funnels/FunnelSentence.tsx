@@ -1,0 +1,227 @@
+import { AmongWord } from '../../frame/condition/ConditionWords';
+import { PropertyField } from '../../frame/condition/NameField';
+import { Pick } from '../../frame/condition/Pick';
+import { SegmentTicks } from '../../frame/condition/SegmentTicks';
+import { useDraft } from '../../frame/condition/useDraft';
+import type { FrameContext } from '../../frame/Frame';
+import { amongOf, amongParam } from '../../frame/question';
+import { RangeWord } from '../../frame/sentence/RangeWords';
+import { ChoiceWord, Sentence, Word } from '../../frame/sentence/Sentence';
+import { splitOf, splitParam } from '../../frame/split';
+import { useWords } from '../../api/words';
+import type { Split } from '../../api/retention';
+import { isEveryone } from '../../words/conditions';
+import { countingParam, orderParam, USUAL_WINDOW, type Counting, type Order, type Words } from './question';
+
+const ORDERS: { value: Order; name: string; note: string }[] = [
+  { value: 'IN_ORDER', name: 'in order', note: 'others may come between' },
+  { value: 'BACK_TO_BACK', name: 'back to back', note: 'nothing else active between' },
+  { value: 'ANY_ORDER', name: 'in any order', note: 'all in the window of the first' },
+];
+
+const COUNTINGS: { value: Counting; name: string; note: string }[] = [
+  { value: 'PEOPLE', name: 'people', note: 'each by their best attempt' },
+  { value: 'SESSIONS', name: 'sessions', note: 'all steps in one' },
+  { value: 'ATTEMPTS', name: 'attempts', note: 'every entry until the next' },
+];
+
+const WINDOWS = [
+  { value: 'PT1H', name: 'an hour' },
+  { value: 'PT6H', name: '6 hours' },
+  { value: 'P1D', name: 'a day' },
+  { value: 'P3D', name: '3 days' },
+  { value: 'P7D', name: '7 days' },
+  { value: 'P14D', name: '14 days' },
+  { value: 'P30D', name: '30 days' },
+  { value: 'P90D', name: '90 days' },
+];
+
+/** The question in words: who enters when, and how the steps hang together. The steps themselves stand in the stairs. */
+export function FunnelSentence({
+  frame: { asked, rail },
+  words,
+  names,
+}: {
+  frame: FrameContext;
+  words: Words;
+  names: string[];
+}) {
+  if (!rail) return null;
+  const among = amongOf(asked);
+  const anyOrder = words.order === 'ANY_ORDER';
+  return (
+    <Sentence>
+      Among {isEveryone(among) ? '' : 'people '}
+      <AmongWord
+        app={asked.app}
+        label="Among"
+        value={among}
+        onChange={(next) => asked.set({ among: amongParam(next) })}
+      />
+      , how many{' '}
+      <ChoiceWord
+        label="Counted"
+        value={words.counting}
+        options={COUNTINGS.filter(({ value }) => value !== 'ATTEMPTS' || !anyOrder)}
+        onChange={(next) => asked.set({ count: countingParam(next) })}
+      />{' '}
+      that entered in <RangeWord asked={asked} rail={rail} /> got through these steps{' '}
+      <ChoiceWord
+        label="Order"
+        value={words.order}
+        options={ORDERS.filter(({ value }) => value !== 'ANY_ORDER' || words.counting !== 'ATTEMPTS')}
+        onChange={(next) => asked.set({ order: orderParam(next) })}
+      />{' '}
+      within{' '}
+      <ChoiceWord
+        label="Window"
+        value={words.window}
+        options={WINDOWS}
+        onChange={(next) => asked.set({ within: next === USUAL_WINDOW ? null : next })}
+      />
+      , holding{' '}
+      <Word label="Held" text={words.held.length === 0 ? 'nothing' : `the same ${words.held.join(' and ')}`}>
+        {(close) => (
+          <HeldSheet
+            app={asked.app}
+            held={words.held}
+            onChange={(held) => asked.set({ hold: held.length === 0 ? null : held.join('~') })}
+            onDone={close}
+          />
+        )}
+      </Word>
+      , split by{' '}
+      <Word label="Split by" text={saySplit(splitOf(asked), names)}>
+        {(close) => (
+          <SplitSheet
+            app={asked.app}
+            names={names}
+            split={splitOf(asked)}
+            onChange={(split) => asked.set({ split: splitParam(split) })}
+            onDone={close}
+          />
+        )}
+      </Word>
+      ?
+    </Sentence>
+  );
+}
+
+interface HeldSheetProps {
+  app: string;
+  held: string[];
+  onChange: (held: string[]) => void;
+  onDone: () => void;
+}
+
+/** A property that keeps its value through all steps: the same level, the same item. */
+function HeldSheet({ app, held, onChange, onDone }: HeldSheetProps) {
+  return (
+    <div className="condition-sheet condition-lines">
+      <PropertyField
+        app={app}
+        label="all steps with the same"
+        value={held[0] ?? ''}
+        autoFocus
+        onChange={(next) => {
+          onChange(next ? [next] : []);
+          onDone();
+        }}
+      />
+      {held.length > 0 && (
+        <button
+          type="button"
+          className="word"
+          onClick={() => {
+            onChange([]);
+            onDone();
+          }}
+        >
+          Hold nothing
+        </button>
+      )}
+    </div>
+  );
+}
+
+/** A property at one of the steps, or people side by side. */
+type FunnelSplitWords = (Split & { step?: number }) | undefined;
+
+function saySplit(split: FunnelSplitWords, names: string[]): string {
+  if (!split) return 'nothing';
+  if ('people' in split) return split.people.map((group) => `\u201c${group.name}\u201d`).join(' beside ');
+  const step = split.step ?? 1;
+  return step === 1
+    ? `${split.property} at entry`
+    : `${split.property} at \u201c${names[step - 1] ?? step}\u201d`;
+}
+
+interface SplitSheetProps {
+  app: string;
+  names: string[];
+  split: FunnelSplitWords;
+  onChange: (split: FunnelSplitWords) => void;
+  onDone: () => void;
+}
+
+function SplitSheet({ app, names, split: value, onChange, onDone }: SplitSheetProps) {
+  const { segments } = useWords(app);
+  const [split, change] = useDraft<FunnelSplitWords>(value, onChange);
+  const property = split && 'property' in split ? split : undefined;
+  const people = split && 'people' in split ? split.people : undefined;
+  const [first] = segments;
+  return (
+    <div className="condition-sheet condition-lines">
+      <div className="condition-line">
+        <PropertyField
+          app={app}
+          label="by"
+          value={property?.property ?? ''}
+          autoFocus
+          onChange={(next) =>
+            change(next ? { property: next, ...(property?.step ? { step: property.step } : {}) } : undefined)
+          }
+        />
+        {property && names.length > 1 && (
+          <Pick
+            label="as it was at"
+            value={String(property.step ?? 1)}
+            options={names.map((name, at) => ({
+              value: String(at + 1),
+              name: at === 0 ? `entry: ${name}` : name,
+            }))}
+            onChange={(step) =>
+              change({ property: property.property, ...(step === '1' ? {} : { step: Number(step) }) })
+            }
+            width={200}
+          />
+        )}
+      </div>
+      {people ? (
+        <SegmentTicks app={app} people={people} onChange={(next) => change({ people: next })} />
+      ) : (
+        first && (
+          <button
+            type="button"
+            className="word"
+            onClick={() => change({ people: [{ name: first.name, who: { segment: first.id } }] })}
+          >
+            By segments
+          </button>
+        )
+      )}
+      {split && (
+        <button
+          type="button"
+          className="word"
+          onClick={() => {
+            change(undefined);
+            onDone();
+          }}
+        >
+          By nothing again
+        </button>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,186 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useWords } from '../../api/words';
+import { EventsEditor } from '../../frame/condition/EventsEditor';
+import { Pick } from '../../frame/condition/Pick';
+import { useDraft } from '../../frame/condition/useDraft';
+import type { EventCondition } from '../../words/conditions';
+import type { Step } from './question';
+
+interface StepSheetProps {
+  app: string;
+  step: Step;
+  at: number;
+  count: number;
+  /** Whether steps come one after another, so that something can be said of what lies between. */
+  inOrder: boolean;
+  onChange: (step: Step) => void;
+  onMove: (by: -1 | 1) => void;
+  onRemove: () => void;
+}
+
+const NO_LIMIT = '';
+const TIMES = [
+  { value: 'PT10S', name: '10 seconds' },
+  { value: 'PT1M', name: 'a minute' },
+  { value: 'PT10M', name: '10 minutes' },
+  { value: 'PT1H', name: 'an hour' },
+  { value: 'P1D', name: 'a day' },
+  { value: 'P3D', name: '3 days' },
+];
+
+/** Leaves out what says nothing. */
+function tidied({ name, optional, forbidden, least, most, what }: Step): Step {
+  return {
+    what,
+    ...(name ? { name } : {}),
+    ...(optional ? { optional } : {}),
+    ...(forbidden ? { forbidden } : {}),
+    ...(least ? { least } : {}),
+    ...(most ? { most } : {}),
+  };
+}
+
+/** What a step is, and what holds between it and the one before. */
+export function StepSheet({
+  app,
+  step: value,
+  at,
+  count,
+  inOrder,
+  onChange,
+  onMove,
+  onRemove,
+}: StepSheetProps) {
+  const [step, change] = useDraft<Step>(value, (next) => onChange(tidied(next)));
+  const either = step.what as { either?: EventCondition[] };
+  return (
+    <div className="condition-sheet condition-lines step-sheet">
+      <EventsEditor
+        app={app}
+        label="done by"
+        value={either.either?.[0] ?? step.what}
+        autoFocus
+        onChange={(what) =>
+          change({ ...step, what: either.either ? { either: [what, ...either.either.slice(1)] } : what })
+        }
+      />
+      {either.either?.slice(1).map((other, index) => (
+        <EventsEditor
+          key={index}
+          app={app}
+          label="or by"
+          value={other}
+          onChange={(what) =>
+            change({
+              ...step,
+              what: { either: (either.either ?? []).map((each, i) => (i === index + 1 ? what : each)) },
+            })
+          }
+        />
+      ))}
+      <div className="condition-adds">
+        <Button
+          variant="outlined"
+          onClick={() =>
+            change({ ...step, what: { either: [...(either.either ?? [step.what]), { active: true }] } })
+          }
+        >
+          or by something else
+        </Button>
+      </div>
+      <TextField
+        label="called"
+        size="small"
+        value={step.name ?? ''}
+        onChange={(event) => change({ ...step, name: event.target.value })}
+      />
+      {at > 0 && (
+        <FormControlLabel
+          control={
+            <Checkbox
+              size="small"
+              checked={step.optional ?? false}
+              onChange={(event) => change({ ...step, optional: event.target.checked })}
+            />
+          }
+          label="may be left out"
+        />
+      )}
+      {at > 0 && inOrder && <Between app={app} step={step} onChange={change} />}
+      <div className="condition-adds">
+        <Button variant="outlined" disabled={at === 0} onClick={() => onMove(-1)}>
+          earlier
+        </Button>
+        <Button variant="outlined" disabled={at === count - 1} onClick={() => onMove(1)}>
+          later
+        </Button>
+        <Button variant="outlined" onClick={onRemove}>
+          take out
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Between({ app, step, onChange }: { app: string; step: Step; onChange: (step: Step) => void }) {
+  const { events } = useWords(app);
+  const [first] = events;
+  const limit = (label: string, value: string | undefined, set: (next: string) => Step) => (
+    <Pick
+      label={label}
+      value={value ?? NO_LIMIT}
+      options={[
+        { value: NO_LIMIT, name: 'no limit' },
+        ...TIMES,
+        ...(value && !TIMES.some((each) => each.value === value) ? [{ value, name: value }] : []),
+      ]}
+      onChange={(next) => onChange(set(next))}
+      width={150}
+    />
+  );
+  return (
+    <>
+      <div className="condition-line">
+        {limit('no sooner than', step.least, (least) => ({ ...step, least }))}
+        {limit('no later than', step.most, (most) => ({ ...step, most }))}
+      </div>
+      {step.forbidden ? (
+        <div className="condition-line">
+          <EventsEditor
+            app={app}
+            label="without, in between"
+            value={step.forbidden}
+            onChange={(forbidden) => onChange({ ...step, forbidden })}
+          />
+          <button
+            type="button"
+            className="word"
+            onClick={() => onChange({ what: step.what, ...withoutForbidden(step) })}
+          >
+            allow it
+          </button>
+        </div>
+      ) : (
+        <div className="condition-adds">
+          {first && (
+            <Button
+              variant="outlined"
+              onClick={() => onChange({ ...step, forbidden: { event: first.name } })}
+            >
+              without something in between
+            </Button>
+          )}
+        </div>
+      )}
+    </>
+  );
+}
+
+function withoutForbidden(step: Step): Partial<Step> {
+  const rest: Partial<Step> = { ...step };
+  delete rest.forbidden;
+  return rest;
+}

@@ -1,0 +1,46 @@
+import type { FunnelView, StairsView } from '../../api/funnel';
+import type { Split } from '../../api/retention';
+import { groupName } from '../../frame/split';
+import { unitWord, type Words } from './question';
+
+type Cell = string | number | null;
+
+const HEAD = [
+  'group',
+  'step',
+  'name',
+  'counted',
+  'got there',
+  'of first',
+  'low',
+  'high',
+  'of the step before',
+  'lost',
+  'median seconds',
+  'nine in ten, seconds',
+];
+
+const seconds = (millis: number | null) => (millis === null ? null : millis / 1000);
+
+export function csvOf(view: FunnelView, words: Words, names: string[], split: Split | undefined): Cell[][] {
+  const rows = (group: string, { steps }: StairsView): Cell[][] =>
+    steps.map((step, at) => [
+      group,
+      at + 1,
+      names[at] ?? '',
+      unitWord[words.counting],
+      step.reached,
+      step.ofFirst?.value ?? null,
+      step.ofFirst?.low ?? null,
+      step.ofFirst?.high ?? null,
+      step.ofPrevious?.value ?? null,
+      step.lost,
+      seconds(step.times.median),
+      seconds(step.times.nineTenths),
+    ]);
+  return [
+    HEAD,
+    ...rows('all', view.all),
+    ...view.groups.flatMap((group) => rows(groupName(split, group), group.stairs)),
+  ];
+}

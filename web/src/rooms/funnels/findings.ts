@@ -1,0 +1,92 @@
+import type { FunnelView, StairsView } from '../../api/funnel';
+import type { Finding } from '../../frame/Margin';
+import { count, plural, share, shareWithin } from '../../words/numbers';
+import { unitWord, type Words } from './question';
+
+/** The step before which most are lost; the earliest of several; undefined where nobody is. Optional steps lose nobody. */
+export function largestLoss({ steps }: StairsView, words: Words): number | undefined {
+  let found: number | undefined;
+  steps.forEach((step, at) => {
+    if (
+      at > 0 &&
+      !words.steps[at]?.optional &&
+      step.lost > (found === undefined ? 0 : (steps[found]?.lost ?? 0))
+    )
+      found = at;
+  });
+  return found;
+}
+
+/** The last step before one that is not optional. */
+export function stepBefore(words: Words, at: number): number {
+  let before = at - 1;
+  while (before > 0 && words.steps[before]?.optional) before--;
+  return before;
+}
+
+export function findingsOf(view: FunnelView, words: Words, names: string[]): Finding[] {
+  const found: Finding[] = view.leftOut.map((text) => ({ key: text, text, caution: true }));
+  const { steps, open } = view.all;
+  const unit = unitWord[words.counting];
+  const first = steps[0];
+  const last = steps.at(-1);
+  const name = (at: number) => `\u201c${names[at] ?? ''}\u201d`;
+  if (!first || first.reached === 0) {
+    const text =
+      open > 0
+        ? `All ${count(open)} ${unit} that entered are still open: the window of none has passed.`
+        : `Nobody did ${name(0)} in this range, so there is nobody to follow.`;
+    return [...found, { key: 'none', text, caution: true }];
+  }
+  if (last?.ofFirst) {
+    const { value, low, high } = last.ofFirst;
+    found.push({
+      key: 'all',
+      text: `${shareWithin(value, low, high)} got to ${name(steps.length - 1)}: ${count(last.reached)} of ${count(first.reached)} ${unit}.`,
+    });
+  }
+  const loss = largestLoss(view.all, words);
+  const at = loss === undefined ? undefined : steps[loss];
+  if (loss !== undefined && at?.ofPrevious) {
+    const before = stepBefore(words, loss);
+    found.push({
+      key: 'loss',
+      text: `The largest loss is before ${name(loss)}: ${count(at.lost)} of ${count(steps[before]?.reached ?? 0)} that did ${name(before)} did not get there, ${share(1 - at.ofPrevious.value)}.`,
+    });
+  }
+  found.push(...cautions(view, words, open));
+  return found;
+}
+
+function cautions(view: FunnelView, words: Words, open: number): Finding[] {
+  const found: Finding[] = [];
+  if (open > 0) {
+    found.push({
+      key: 'open',
+      caution: true,
+      text: `${plural(open, words.counting === 'PEOPLE' ? 'person is' : `${unitWord[words.counting].slice(0, -1)} is`, `${unitWord[words.counting]} are`)} still open: their window has not fully passed. They are in no step, and not lost.`,
+    });
+  }
+  if (words.order === 'ANY_ORDER') {
+    found.push({
+      key: 'order',
+      caution: true,
+      text: 'In any order, a step is reached with all steps above it, whichever came first, within the window of the first.',
+    });
+  }
+  if (words.steps.some((step) => step.optional)) {
+    found.push({
+      key: 'optional',
+      caution: true,
+      text: 'Whoever leaves an optional step out is not lost there; the step after it is compared with the one before it.',
+    });
+  }
+  if (view.groups.some((group) => (group.stairs.steps[0]?.reached ?? 0) < 30)) {
+    found.push({
+      key: 'small',
+      caution: true,
+      text: 'Some groups are small: look at their intervals before you compare them.',
+    });
+  }
+  return found;
+}
