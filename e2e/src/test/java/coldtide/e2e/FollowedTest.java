@@ -151,11 +151,17 @@ class FollowedTest {
             visitor.choose("Quiet for", "7 days");
             assertThat(visitor.page.locator(".margin")).containsText("Quiet is 7 whole days without any activity");
             assertThat(visitor.page.url()).contains("of=quiet").contains("quiet=7");
-            visitor.page.locator(".staying tbody tr").first().locator("td button").nth(3).click();
+            visitor.page
+                    .locator(".staying tbody tr")
+                    .first()
+                    .locator("td button")
+                    .nth(3)
+                    .click();
             Locator gone = visitor.page.locator(".cell-sheet tr").first();
             assertThat(gone).containsText("went quiet by then");
             String count = gone.locator("th").innerText().split(" ")[0];
-            gone.getByText("people", new Locator.GetByTextOptions().setExact(true)).click();
+            gone.getByText("people", new Locator.GetByTextOptions().setExact(true))
+                    .click();
             assertThat(visitor.page.locator(".margin")).containsText(count + " people");
         }
     }

@@ -55,6 +55,7 @@ class RightsTest {
                 "post /api/apps/{app}/retention/value",
                 "post /api/apps/{app}/retention/survival",
                 "post /api/apps/{app}/retention/early",
+                "post /api/apps/{app}/funnel",
                 "post /api/apps/{app}/people-count",
                 "post /api/apps/{app}/measures",
                 "post /api/apps/{app}/week-hours",
