@@ -57,10 +57,13 @@ function Room({ frame }: { frame: FrameContext }) {
           )
         }
       >
-        {words.steps.length > 0 && (
-          <Stairs asked={asked} words={words} names={names} view={view || undefined} ask={ask} />
+        {words.steps.length > 0 ? (
+          <Stairs asked={asked} words={words} names={names} view={view || undefined} ask={ask}>
+            <NextStep frame={frame} steps={words.steps} />
+          </Stairs>
+        ) : (
+          <NextStep frame={frame} steps={words.steps} />
         )}
-        <NextStep frame={frame} steps={words.steps} />
       </Answer>
     </>
   );

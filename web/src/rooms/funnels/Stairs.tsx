@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { FunnelAsk, FunnelView, StairsView } from '../../api/funnel';
 import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import { groupName, splitOf } from '../../frame/split';
@@ -20,8 +20,8 @@ interface StairsProps {
   ask: FunnelAsk | undefined;
 }
 
-/** One line a step, the loss between two lines. */
-export function Stairs({ asked, words, names, view, ask }: StairsProps) {
+/** One line a step, the loss between two lines; under the last, what adds another. */
+export function Stairs({ asked, words, names, view, ask, children }: StairsProps & { children: ReactNode }) {
   const [picked, setPicked] = useState<Picked>();
   const steps = view && view.all.steps.length === words.steps.length ? view.all.steps : undefined;
   const loss = view && largestLoss(view.all, words);
@@ -89,6 +89,7 @@ export function Stairs({ asked, words, names, view, ask }: StairsProps) {
           </tbody>
         ))}
       </table>
+      {children}
       <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
       {groups.length > 0 && view && <GroupTable asked={asked} names={names} view={view} />}
     </>
@@ -193,6 +194,9 @@ const timesWords = ({ times }: StepView) =>
     ? `a quarter took up to ${took(times.quarter)}, three quarters up to ${took(times.threeQuarters)}`
     : undefined;
 
+/** Groups after those with a colour of their own, which are what is left, are grey. */
+const colourOf = (group: number) => (group < 8 ? `var(--series-${group})` : 'var(--ink2)');
+
 /** A rule as long as the share that got there; groups as dots on it, joined. */
 function Rule({ step, dots }: { step: StepView | undefined; dots: (number | undefined)[] }) {
   const known = dots.filter((dot) => dot !== undefined);
@@ -212,7 +216,7 @@ function Rule({ step, dots }: { step: StepView | undefined; dots: (number | unde
       )}
       {dots.map((dot, at) =>
         dot === undefined ? null : (
-          <rect key={at} x={dot * 1000 - 4} y={2} width={8} height={16} fill={`var(--series-${at % 8})`} />
+          <rect key={at} x={dot * 1000 - 4} y={2} width={8} height={16} fill={colourOf(at)} />
         ),
       )}
     </svg>
@@ -284,7 +288,7 @@ function GroupTable({ asked, names, view }: { asked: Asked; names: string[]; vie
           return (
             <tr key={at}>
               <th scope="row">
-                <span aria-hidden className="dot" style={{ background: `var(--series-${at % 8})` }} />{' '}
+                <span aria-hidden className="dot" style={{ background: colourOf(at) }} />{' '}
                 {groupName(split, group)}
               </th>
               <td className="number">{count(group.stairs.steps[0]?.reached ?? 0)}</td>

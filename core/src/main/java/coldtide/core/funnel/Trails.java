@@ -64,15 +64,23 @@ final class Trails {
         new Reading(shard, matcher, each).read();
     }
 
+    /** In place of a condition where nothing is forbidden. */
+    private static final EventCondition NOTHING = EventCondition.named();
+
+    /** Steps as bits, by row. */
+    private interface Marks {
+        int of(int row);
+    }
+
     private final class Reading {
         private final Shard shard;
         private final Matcher matcher;
         private final Each each;
         private final Trail trail = new Trail();
-        /** By row, the steps it may be and those before which it must not happen, as bits. */
-        private final int[] may;
+        /** The steps a row may be, and those before which it must not happen. */
+        private final Marks may;
 
-        private final int[] mayNot;
+        private final Marks mayNot;
         /** Rows that may be an entry, and all that matter. */
         private final long[] enters;
 
@@ -88,11 +96,17 @@ final class Trails {
             this.matcher = matcher;
             this.each = each;
             matters = Bits.of(shard.events());
-            may = marked(steps);
+            may = marked(steps, question.steps().stream().map(FunnelStep::what).toList());
             enters = question.order() == Order.ANY_ORDER
                     ? matters.clone()
                     : steps.get(0).bits(shard);
-            mayNot = forbidsAny ? marked(forbidden) : may;
+            mayNot = forbidsAny
+                    ? marked(
+                            forbidden,
+                            question.steps().stream()
+                                    .map(step -> step.forbidden().orElse(NOTHING))
+                                    .toList())
+                    : row -> 0;
             if (isBackToBack) {
                 Bits.or(matters, active.bits(shard));
             }
@@ -102,17 +116,38 @@ final class Trails {
             sessions = question.unit() == Unit.SESSIONS ? new SessionRows(log, shard) : null;
         }
 
-        private int[] marked(List<Conditions.Mask> masks) {
+        /** Where names tell it all, a row's name is looked up; else marks are put on all rows before. */
+        private Marks marked(List<Conditions.Mask> masks, List<EventCondition> conditions) {
+            long[][] bits = masks.stream()
+                    .map(mask -> mask == null ? new long[0] : mask.bits(shard))
+                    .toArray(long[][]::new);
+            for (long[] its : bits) {
+                if (its.length > 0) {
+                    Bits.or(matters, its);
+                }
+            }
+            if (conditions.stream().allMatch(EventCondition.Named.class::isInstance)) {
+                int[] ofName = ofNames(conditions);
+                return row -> ofName[shard.eventName[row]];
+            }
             int[] marks = new int[shard.events()];
-            for (int step = 0; step < masks.size(); step++) {
-                if (masks.get(step) != null) {
-                    long[] bits = masks.get(step).bits(shard);
-                    Bits.or(matters, bits);
-                    for (int row = Bits.next(bits, 0, marks.length);
-                            row < marks.length;
-                            row = Bits.next(bits, row + 1, marks.length)) {
-                        marks[row] |= 1 << step;
-                    }
+            for (int step = 0; step < bits.length; step++) {
+                int end = bits[step].length == 0 ? 0 : marks.length;
+                for (int row = Bits.next(bits[step], 0, end); row < end; row = Bits.next(bits[step], row + 1, end)) {
+                    marks[row] |= 1 << step;
+                }
+            }
+            return row -> marks[row];
+        }
+
+        private int[] ofNames(List<EventCondition> conditions) {
+            int[] marks = new int[log.eventNames().size()];
+            for (int code = 0; code < marks.length; code++) {
+                for (int step = 0; step < conditions.size(); step++) {
+                    boolean isIts = ((EventCondition.Named) conditions.get(step))
+                            .names()
+                            .contains(log.eventNames().get(code));
+                    marks[code] |= isIts ? 1 << step : 0;
                 }
             }
             return marks;
@@ -135,21 +170,23 @@ final class Trails {
             }
         }
 
+        /** What lies in nobody's window is left out: from it the next entry is gone to. */
         private void whole(int person, int first, int to) {
             trail.clear();
             matcher.begin();
             int end = shard.eventFrom[person + 1];
-            long last = Long.MAX_VALUE;
+            long until = Long.MIN_VALUE;
             for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
                 long time = log.millisAt(shard, row);
-                if (time > last) {
-                    break;
-                }
-                if (row >= to && last == Long.MAX_VALUE) {
-                    last = lastEntry() + window;
-                    if (time > last) {
+                if (row < to && Bits.has(enters, row)) {
+                    until = time + window;
+                } else if (time > until) {
+                    row = Bits.next(enters, row, to);
+                    if (row >= to) {
                         break;
                     }
+                    time = log.millisAt(shard, row);
+                    until = time + window;
                 }
                 if (add(row, time, row < to, time + window > dataTo)) {
                     break;
@@ -164,24 +201,14 @@ final class Trails {
             }
         }
 
-        /** When the last entry of the range was; all that was read until now lies in the range. */
-        private long lastEntry() {
-            for (int at = trail.size - 1; at > 0; at--) {
-                if (Bits.has(enters, trail.row[at])) {
-                    return trail.time[at];
-                }
-            }
-            return trail.time[0];
-        }
-
         /** Adds an event; whether it is enough. */
         private boolean add(int row, long time, boolean inRange, boolean isOpen) {
             long value = heldAt(row);
             boolean isEntry = inRange && Bits.has(enters, row);
             trail.add(
                     time,
-                    may[row],
-                    forbidsAny ? mayNot[row] : 0,
+                    may.of(row),
+                    mayNot.of(row),
                     value,
                     isEntry,
                     isOpen,
