@@ -5,7 +5,7 @@ import { AnswerTools } from '../../frame/AnswerTools';
 import { EventField } from '../../frame/condition/NameField';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { useLetter } from '../../frame/keys';
-import { Answer } from '../../frame/Margin';
+import { Answer, type Finding } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
 import { saveCsv } from '../../frame/saveCsv';
 import { splitOf } from '../../frame/split';
@@ -31,7 +31,9 @@ function Room({ frame }: { frame: FrameContext }) {
   const ask = askOf(asked, words, shown);
   const answer = useFunnel(asked.app, ask);
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
-  const view = ask && answer.data?.answer;
+  const told = ask && answer.data?.answer;
+  // What was told of other steps is not shown for these.
+  const view = told && told.all.steps.length === words.steps.length ? told : undefined;
   const save = () => {
     if (view) saveCsv(`${asked.app}-funnel.csv`, csvOf(view, words, names, splitOf(asked)));
   };
@@ -41,9 +43,7 @@ function Room({ frame }: { frame: FrameContext }) {
       <FunnelSentence frame={frame} words={words} names={names} />
       {ask && answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
       <Answer
-        findings={
-          view ? findingsOf(view, words, names) : [{ key: 'few', text: FEW[words.steps.length] ?? '' }]
-        }
+        findings={view ? findingsOf(view, words, names) : tooFew(words.steps.length)}
         tools={
           view &&
           answer.data && (
@@ -58,7 +58,7 @@ function Room({ frame }: { frame: FrameContext }) {
         }
       >
         {words.steps.length > 0 ? (
-          <Stairs asked={asked} words={words} names={names} view={view || undefined} ask={ask}>
+          <Stairs asked={asked} words={words} names={names} view={view} ask={ask}>
             <NextStep frame={frame} steps={words.steps} />
           </Stairs>
         ) : (
@@ -70,10 +70,15 @@ function Room({ frame }: { frame: FrameContext }) {
 }
 
 /** What is said while there are too few steps to ask about. */
-const FEW: Record<number, string> = {
-  0: 'Choose what they do first. A funnel has two steps or more.',
-  1: 'Choose what they do then: a funnel has two steps or more.',
-};
+const tooFew = (steps: number): Finding[] =>
+  steps < 2
+    ? [
+        {
+          key: 'few',
+          text: `Choose what they do ${steps === 0 ? 'first' : 'then'}: a funnel has two steps or more.`,
+        },
+      ]
+    : [];
 
 function NextStep({ frame: { asked }, steps }: { frame: FrameContext; steps: Step[] }) {
   const { events } = useWords(asked.app);

@@ -15,7 +15,7 @@ interface StairsProps {
   asked: Asked;
   words: Words;
   names: string[];
-  /** Nothing while fewer than two steps are asked about. */
+  /** Of these steps; nothing while it is not told yet, or fewer than two are asked about. */
   view: FunnelView | undefined;
   ask: FunnelAsk | undefined;
 }
@@ -23,9 +23,9 @@ interface StairsProps {
 /** One line a step, the loss between two lines; under the last, what adds another. */
 export function Stairs({ asked, words, names, view, ask, children }: StairsProps & { children: ReactNode }) {
   const [picked, setPicked] = useState<Picked>();
-  const steps = view && view.all.steps.length === words.steps.length ? view.all.steps : undefined;
+  const steps = view?.all.steps;
   const loss = view && largestLoss(view.all, words);
-  const groups = steps && view ? view.groups : [];
+  const groups = view?.groups ?? [];
   return (
     <>
       <table className="figures stairs">
