@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { Funnel, PersonCondition } from '../words/conditions';
 import { answered, api } from './client';
-import { appKey, type Schemas } from './queries';
+import { appKey, type Grain, type Schemas } from './queries';
 
 export type FunnelView = Schemas['FunnelView'];
 export type StairsView = Schemas['StairsView'];
@@ -11,6 +11,7 @@ export type FunnelSplit = NonNullable<Schemas['FunnelAsk']['split']>;
 export interface FunnelAsk {
   funnel: Funnel;
   among: PersonCondition;
+  by: Grain | null;
   split:
     { property: string; step?: number; top?: number } | { people: { name: string; who: object }[] } | null;
 }

@@ -11,6 +11,7 @@ import { splitOf, splitParam } from '../../frame/split';
 import { useWords } from '../../api/words';
 import type { Split } from '../../api/retention';
 import { isEveryone } from '../../words/conditions';
+import { GRAINS, grainWord } from '../../words/dates';
 import { countingParam, orderParam, USUAL_WINDOW, type Counting, type Order, type Words } from './question';
 
 const ORDERS: { value: Order; name: string; note: string }[] = [
@@ -24,6 +25,8 @@ const COUNTINGS: { value: Counting; name: string; note: string }[] = [
   { value: 'SESSIONS', name: 'sessions', note: 'all steps in one' },
   { value: 'ATTEMPTS', name: 'attempts', note: 'every entry until the next' },
 ];
+
+const WHOLE = 'whole';
 
 const WINDOWS = [
   { value: 'PT1H', name: 'an hour' },
@@ -102,6 +105,16 @@ export function FunnelSentence({
           />
         )}
       </Word>
+      ,{' '}
+      <ChoiceWord
+        label="Over time"
+        value={words.by ?? WHOLE}
+        options={[
+          { value: WHOLE, name: 'as a whole' },
+          ...GRAINS.map(({ value, name }) => ({ value, name: `by ${name} of entry` })),
+        ]}
+        onChange={(next) => asked.set({ by: next === WHOLE ? null : grainWord[next] })}
+      />
       ?
     </Sentence>
   );

@@ -13,6 +13,7 @@ import { conditionOf } from '../../words/conditions';
 import { csvOf } from './csv';
 import { findingsOf } from './findings';
 import { FunnelSentence } from './FunnelSentence';
+import { Periods } from './Periods';
 import { askOf, MOST_STEPS, pathsOf, stepName, stepsParam, wordsOf, type Step } from './question';
 import { Stairs } from './Stairs';
 import './funnels.css';
@@ -60,6 +61,9 @@ function Room({ frame }: { frame: FrameContext }) {
         {words.steps.length > 0 ? (
           <Stairs asked={asked} words={words} names={names} view={view} ask={ask}>
             <NextStep frame={frame} steps={words.steps} />
+            {view && words.by && frame.rail && view.periods.length > 0 && (
+              <Periods view={view} by={words.by} names={names} rail={frame.rail} />
+            )}
           </Stairs>
         ) : (
           <NextStep frame={frame} steps={words.steps} />

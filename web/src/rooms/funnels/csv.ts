@@ -42,5 +42,15 @@ export function csvOf(view: FunnelView, words: Words, names: string[], split: Sp
     HEAD,
     ...rows('all', view.all),
     ...view.groups.flatMap((group) => rows(groupName(split, group), group.stairs)),
+    ...view.periods.flatMap(({ days, reached }) =>
+      reached.map((there, at) => [
+        `entered ${days.from}`,
+        at + 1,
+        names[at] ?? '',
+        unitWord[words.counting],
+        there,
+        reached[0] ? there / reached[0] : null,
+      ]),
+    ),
   ];
 }

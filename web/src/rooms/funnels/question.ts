@@ -1,4 +1,4 @@
-import type { DayRange } from '../../api/queries';
+import type { DayRange, Grain } from '../../api/queries';
 import type { FunnelAsk } from '../../api/funnel';
 import { amongOf, type Asked } from '../../frame/question';
 import { splitOf } from '../../frame/split';
@@ -10,6 +10,7 @@ import {
   type Names,
   type PersonCondition,
 } from '../../words/conditions';
+import { GRAINS } from '../../words/dates';
 
 /** A step as somebody made it; without a name it is called by what does it. */
 export interface Step {
@@ -31,6 +32,8 @@ export interface Words {
   /** ISO 8601. */
   window: string;
   held: string[];
+  /** Periods of entry that are told apart. */
+  by: Grain | null;
 }
 
 export const MOST_STEPS = 30;
@@ -80,6 +83,7 @@ export const wordsOf = (param: (name: string) => string | null): Words => ({
   counting: COUNTINGS[param('count') ?? ''] ?? 'PEOPLE',
   window: /^P(T?\d+[DH])$/.test(param('within') ?? '') ? (param('within') ?? USUAL_WINDOW) : USUAL_WINDOW,
   held: (param('hold') ?? '').split('~').filter((property) => property !== ''),
+  by: GRAINS.find((each) => each.name === param('by'))?.value ?? null,
 });
 
 export const stepName = (step: Step, names: Names) => step.name ?? sayEvents(step.what, names);
@@ -109,6 +113,7 @@ export function askOf(asked: Asked, words: Words, names: Names): FunnelAsk | und
         funnel: funnelOf(words, asked.range, names),
         among: amongOf(asked),
         split: splitOf(asked) ?? null,
+        by: words.by,
       }
     : undefined;
 }

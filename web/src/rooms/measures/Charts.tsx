@@ -1,7 +1,7 @@
 import { lazy, Suspense } from 'react';
 import type { MeasureView } from '../../api/measures';
 import type { RailView, VersionView } from '../../api/queries';
-import { dayOf } from '../../words/dates';
+import { notesOn } from '../../charts/notes';
 import { stepWords } from '../../words/measures';
 import type { Words } from './question';
 import type { Panel } from './series';
@@ -21,12 +21,11 @@ interface ChartsProps {
 /** One chart a panel, releases and other marks upon each. */
 export function Charts({ panels, view, words, zone, versions, marks }: ChartsProps) {
   const { periods } = view.range;
-  const first = (day: string) =>
-    periods.findIndex(({ days }) => dayOf(days.from) <= dayOf(day) && dayOf(day) < dayOf(days.to));
-  const notes = [
-    ...versions.map((version) => ({ name: version.version, index: first(version.starts), release: true })),
-    ...marks.map((mark) => ({ name: mark.name, index: first(mark.from), release: false })),
-  ].filter((note) => note.index >= 0);
+  const notes = notesOn(
+    periods.map(({ days }) => days),
+    versions,
+    marks,
+  );
   return (
     <Suspense fallback={<div style={{ height: 280 }} />}>
       {panels.map((panel) =>

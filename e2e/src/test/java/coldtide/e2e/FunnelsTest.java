@@ -154,6 +154,9 @@ class FunnelsTest {
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("country at entry");
             assertThat(visitor.page.locator(".stair-groups tbody tr")).not().hasCount(0);
+            visitor.choose("Over time", "by month of entry");
+            Locator months = visitor.page.locator(".stair-groups").last().locator("tbody tr");
+            assertThat(months).hasCount(3);
             Download file =
                     visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
             assertThat(file.suggestedFilename()).isEqualTo("gullcombe-funnel.csv");
@@ -162,6 +165,11 @@ class FunnelsTest {
             assertThat(lines)
                     .anyMatch(line -> line.startsWith("all,2,beacon_lit,people," + number(reached(visitor, 2)) + ","));
             assertThat(lines).anyMatch(line -> line.startsWith("PT,1,app_open,people,"));
+            long byMonth = lines.stream()
+                    .filter(line -> line.startsWith("entered ") && line.contains(",2,beacon_lit,"))
+                    .mapToLong(line -> Long.parseLong(line.split(",")[4]))
+                    .sum();
+            assertThat(byMonth).isEqualTo(number(reached(visitor, 2)));
         }
     }
 }

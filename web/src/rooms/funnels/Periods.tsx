@@ -1,0 +1,88 @@
+import { lazy, Suspense } from 'react';
+import type { FunnelView } from '../../api/funnel';
+import type { Grain, RailView } from '../../api/queries';
+import { notesOn } from '../../charts/notes';
+import { periodWords } from '../../words/dates';
+import { count, share } from '../../words/numbers';
+
+const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
+
+interface PeriodsProps {
+  view: FunnelView;
+  by: Grain;
+  names: string[];
+  rail: Pick<RailView, 'versions' | 'marks'>;
+}
+
+const HEIGHT = 240;
+
+/** Of those who entered in a period, the share that got to a step; null where nobody did. */
+const shareOf = (reached: number[], step: number) => (reached[0] ? (reached[step] ?? 0) / reached[0] : null);
+
+/** How many of each period’s entries got to each step: lines with releases and marks, and the same as a table. */
+export function Periods({ view, by, names, rail }: PeriodsProps) {
+  const { periods } = view;
+  const later = names.slice(1);
+  return (
+    <>
+      <Suspense fallback={<div style={{ height: HEIGHT }} />}>
+        <SeriesChart
+          title=""
+          labels={periods.map(({ days }) => periodWords(days.from, by))}
+          whole={periods.map(({ isWhole, open }) => isWhole && open === 0)}
+          lines={later.map((name, at) => ({
+            key: String(at),
+            name,
+            values: periods.map(({ reached }) => shareOf(reached, at + 1)),
+            compared: undefined,
+          }))}
+          unit="SHARE"
+          currency=""
+          shape="lines"
+          notes={notesOn(
+            periods.map(({ days }) => days),
+            rail.versions,
+            rail.marks,
+          )}
+          height={HEIGHT}
+        />
+      </Suspense>
+      <table className="figures stair-groups">
+        <caption className="spoken">Share of each period’s entries that got to each step</caption>
+        <thead>
+          <tr>
+            <th scope="col">entered in</th>
+            <th scope="col" className="number">
+              entered
+            </th>
+            {later.map((name, at) => (
+              <th key={at} scope="col" className="number">
+                {name}
+              </th>
+            ))}
+            <th scope="col" className="number">
+              still open
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {periods.map(({ days, reached, open }) => (
+            <tr key={days.from}>
+              <th scope="row">{periodWords(days.from, by)}</th>
+              <td className="number">{count(reached[0] ?? 0)}</td>
+              {later.map((_, at) => {
+                const value = shareOf(reached, at + 1);
+                return (
+                  <td key={at} className="number" title={`${count(reached[at + 1] ?? 0)} got there`}>
+                    {value === null ? '\u2013' : share(value)}
+                  </td>
+                );
+              })}
+              <td className="number second">{open > 0 ? count(open) : ''}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
