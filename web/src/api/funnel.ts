@@ -5,8 +5,6 @@ import { appKey, type Grain, type Schemas } from './queries';
 
 export type FunnelView = Schemas['FunnelView'];
 export type StairsView = Schemas['StairsView'];
-export type FunnelGroupView = Schemas['FunnelGroupView'];
-export type FunnelSplit = NonNullable<Schemas['FunnelAsk']['split']>;
 
 export interface FunnelAsk {
   funnel: Funnel;
