@@ -6,12 +6,11 @@ import coldtide.core.funnel.FunnelAnswer.Stairs;
 import coldtide.core.funnel.FunnelAnswer.Times;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
+import coldtide.core.measure.Samples;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.stats.Quantiles;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -36,19 +35,21 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     private static final long[] BOUNDS =
             TIME_BOUNDS.stream().mapToLong(Duration::toMillis).toArray();
 
-    /** By group and step, and by period and step, who did it; in place of a step after the last, who is open; times by group and step. */
+    /**
+     * By group and step, and by period and step, who did it; in place of a step after the last, who is open. By step how long all took,
+     * and how many of them up to each bound and beyond.
+     */
     static final class Partial {
         final long[][] groups;
         final long[][] periods;
-        final LongArrayList[][] times;
+        final Samples times;
+        final long[][] spread;
 
         Partial(int groups, int periods, int steps) {
             this.groups = new long[groups][steps + 1];
             this.periods = new long[periods][steps + 1];
-            times = new LongArrayList[groups][steps];
-            for (LongArrayList[] its : times) {
-                Arrays.setAll(its, step -> new LongArrayList());
-            }
+            times = new Samples(steps);
+            spread = new long[steps][BOUNDS.length + 1];
         }
     }
 
@@ -98,8 +99,8 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
             int count = cursor.of(person, trail, match, in);
             for (int i = 0; i < count; i++) {
                 count(match, partial.groups[in[i]]);
-                times(trail, match, partial.times[in[i]]);
             }
+            times(trail, match, partial);
             if (!periods.isEmpty()) {
                 count(match, partial.periods[periodOfDay[shard.eventDay[trail.row[match.entry]]]]);
             }
@@ -117,11 +118,14 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     }
 
     /** Since whichever was done last before it: in any order that need not be the step above. */
-    private void times(Trail trail, Match match, LongArrayList... times) {
+    private static void times(Trail trail, Match match, Partial partial) {
         for (int step = 0; step <= match.deepest; step++) {
             int before = match.reached(step) ? before(match, match.at[step]) : Match.NONE;
             if (before != Match.NONE) {
-                times[step].add(trail.time[match.at[step]] - trail.time[before]);
+                long took = trail.time[match.at[step]] - trail.time[before];
+                partial.times.add(step, took);
+                int bound = Arrays.binarySearch(BOUNDS, took);
+                partial.spread[step][bound >= 0 ? bound : -bound - 1]++;
             }
         }
     }
@@ -138,11 +142,8 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     public void merge(Partial into, Partial from) {
         add(into.groups, from.groups);
         add(into.periods, from.periods);
-        for (int group = 0; group < into.times.length; group++) {
-            for (int step = 0; step < steps; step++) {
-                into.times[group][step].addAll(from.times[group][step]);
-            }
-        }
+        add(into.spread, from.spread);
+        into.times.add(from.times);
     }
 
     private static void add(long[][] into, long[]... from) {
@@ -163,6 +164,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         }
         return new FunnelAnswer(
                 stairs(partial, 0),
+                times(partial),
                 told,
                 IntStream.range(0, periods.size())
                         .mapToObj(period -> period(period, partial.periods[period]))
@@ -170,26 +172,23 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     }
 
     private Stairs stairs(Partial partial, int group) {
-        List<Times> times = new ArrayList<>();
-        for (int step = 0; step < steps; step++) {
-            times.add(times(partial.times[group][step].toLongArray()));
-        }
-        return new Stairs(reached(partial.groups[group]), partial.groups[group][steps], times);
+        return new Stairs(reached(partial.groups[group]), partial.groups[group][steps]);
     }
 
     private List<Long> reached(long... counts) {
         return LongStream.of(counts).limit(steps).boxed().toList();
     }
 
-    private static Times times(long... millis) {
-        long[] counts = new long[BOUNDS.length + 1];
-        for (long time : millis) {
-            int at = Arrays.binarySearch(BOUNDS, time);
-            counts[at >= 0 ? at : -at - 1]++;
-        }
-        double[] at = Quantiles.of(LongStream.of(millis).asDoubleStream().toArray(), 0.25, 0.5, 0.75, 0.9);
-        return new Times(
-                at[0], at[1], at[2], at[3], LongStream.of(counts).boxed().toList());
+    private List<Times> times(Partial partial) {
+        Samples.ByCell took = partial.times.byCell();
+        return IntStream.range(0, steps)
+                .mapToObj(step -> new Times(
+                        took.percentile(step, 0.25),
+                        took.percentile(step, 0.5),
+                        took.percentile(step, 0.75),
+                        took.percentile(step, 0.9),
+                        LongStream.of(partial.spread[step]).boxed().toList()))
+                .toList();
     }
 
     private Period period(int number, long... counts) {

@@ -7,11 +7,13 @@ import java.util.List;
 /**
  * How far they got.
  *
+ * @param times by step how long it took all who did it since the one done before it, if there was one
  * @param groups empty without a split
  * @param periods of entry, in order; empty if none were asked for
  */
-public record FunnelAnswer(Stairs all, List<Group> groups, List<Period> periods) {
+public record FunnelAnswer(Stairs all, List<Times> times, List<Group> groups, List<Period> periods) {
     public FunnelAnswer {
+        times = List.copyOf(times);
         groups = List.copyOf(groups);
         periods = List.copyOf(periods);
     }
@@ -21,12 +23,10 @@ public record FunnelAnswer(Stairs all, List<Group> groups, List<Period> periods)
      *
      * @param reached by step the units that did it; never more than did any step before it that is not optional
      * @param open units of which nothing can be said, since the window of all their entries has not passed; not among the others
-     * @param times by step how long after the one done before it; the first has none
      */
-    public record Stairs(List<Long> reached, long open, List<Times> times) {
+    public record Stairs(List<Long> reached, long open) {
         public Stairs {
             reached = List.copyOf(reached);
-            times = List.copyOf(times);
         }
     }
 

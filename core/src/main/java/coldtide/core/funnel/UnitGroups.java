@@ -4,15 +4,12 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Part;
-import coldtide.core.measure.Split.NamedPeople;
+import coldtide.core.measure.SideBySide;
 import coldtide.core.measure.TopValues;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
 import coldtide.core.who.RowValues;
 import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -59,7 +56,7 @@ abstract class UnitGroups {
             return NONE;
         }
         if (split.get() instanceof FunnelSplit.ByPeople people) {
-            return new Named(units.log(), units.conditions(), people.by().groups());
+            return new Named(new SideBySide(units.log(), units.conditions(), people.by()));
         }
         FunnelSplit.ByProperty by = (FunnelSplit.ByProperty) split.get();
         TopValues values = TopValues.of(
@@ -109,31 +106,17 @@ abstract class UnitGroups {
 
     /** Somebody may be in several groups; who is in none is in the last. */
     private static final class Named extends UnitGroups {
-        private final List<Conditions.Mask> masks = new ArrayList<>();
+        private final SideBySide people;
 
-        Named(EventLog log, Conditions conditions, List<NamedPeople> groups) {
-            super(Stream.concat(
-                            groups.stream().map(group -> new Part(Kind.VALUE, Optional.of(group.name()))),
-                            Stream.of(new Part(Kind.NONE, Optional.empty())))
-                    .toList());
-            groups.forEach(group -> masks.add(conditions.of(log, group.who())));
+        Named(SideBySide people) {
+            super(people.parts());
+            this.people = people;
         }
 
         @Override
         Cursor over(Shard shard) {
-            long[][] bits = masks.stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
-            return (person, trail, match, into) -> {
-                int count = 1;
-                for (int group = 0; group < bits.length; group++) {
-                    if (Bits.has(bits[group], person)) {
-                        into[count++] = group + 1;
-                    }
-                }
-                if (count == 1) {
-                    into[count++] = size() - 1;
-                }
-                return count;
-            };
+            SideBySide.Cursor cursor = people.over(shard);
+            return (person, trail, match, into) -> cursor.of(person, into);
         }
     }
 }

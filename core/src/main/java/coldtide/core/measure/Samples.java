@@ -13,7 +13,12 @@ import java.util.stream.IntStream;
  * The numbers of many cells, of which percentiles are asked. They are written down one after another as they come, which is
  * quick; once they are too many for that, it is counted how often each is there in its cell.
  */
-final class Samples {
+public final class Samples {
+    /** Written down one by one before equal ones are counted. */
+    private static final int MOST_SINGLE = 5_000_000;
+    /** Different ones that are counted, of all cells together. */
+    private static final int MOST_DIFFERENT = 20_000_000;
+
     private final int mostSingle;
     private final Written written = new Written();
     /** What others wrote down. */
@@ -23,6 +28,10 @@ final class Samples {
 
     private boolean counted;
     private int different;
+
+    public Samples(int cells) {
+        this(cells, MOST_SINGLE);
+    }
 
     /** @param mostSingle how many are written down one by one before they are counted */
     Samples(int cells, int mostSingle) {
@@ -66,7 +75,8 @@ final class Samples {
         }
     }
 
-    void add(int cell, double value) {
+    /** @throws IllegalArgumentException if there are too many different numbers to keep */
+    public void add(int cell, double value) {
         written.add(cell, value + 0.0); // of the two zeros one
         if (written.values.size() == mostSingle) {
             count(written);
@@ -92,10 +102,13 @@ final class Samples {
             counts[cell] = new Double2LongOpenHashMap();
         }
         different += counts[cell].addTo(value, times) == 0 ? 1 : 0;
+        if (different > MOST_DIFFERENT) {
+            throw Tally.tooMany(MOST_DIFFERENT);
+        }
     }
 
     /** Adds what others have, who are of no use any more after that. */
-    void add(Samples from) {
+    public void add(Samples from) {
         more.add(from.written);
         more.addAll(from.more);
         counted |= from.counted;
@@ -110,7 +123,7 @@ final class Samples {
     }
 
     /** The percentiles of what there is now. */
-    ByCell byCell() {
+    public ByCell byCell() {
         more.add(written);
         if (counted) {
             more.forEach(this::count);
@@ -133,7 +146,12 @@ final class Samples {
     }
 
     /** Percentiles by cell. */
-    interface ByCell {
+    public interface ByCell {
+        /** Of one cell. */
+        default double percentile(int cell, double p) {
+            return percentile(new int[] {cell}, 1, p);
+        }
+
         /**
          * Of several cells together.
          *

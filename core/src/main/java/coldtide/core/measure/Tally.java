@@ -14,12 +14,10 @@ import java.util.stream.IntStream;
  */
 final class Tally {
     private static final long MILLION = 1_000_000;
-    /** Different values kept for percentiles and distinct values, of all cells of a thread together. */
+    /** Different values kept, of all cells of a thread together. */
     private static final int MOST_KEPT = 20_000_000;
     /** The bits of minus zero, for which zero stands. */
     private static final long NO_VALUE = Long.MIN_VALUE;
-    /** Values kept one by one for percentiles before equal ones are counted. */
-    private static final int MOST_SINGLE = 5_000_000;
 
     private final Measure.Kind kind;
     private final double percent;
@@ -72,7 +70,7 @@ final class Tally {
         millionths = new long[sums ? cells : 0];
         extremes = new double[extreme ? cells : 0];
         Arrays.fill(extremes, Double.NaN);
-        samples = kind == Measure.Kind.PERCENTILE ? new Samples(cells, MOST_SINGLE) : null;
+        samples = kind == Measure.Kind.PERCENTILE ? new Samples(cells) : null;
         distinct = new LongOpenHashSet[kind == Measure.Kind.DISTINCT ? cells : 0];
         lastDistinct = new long[distinct.length];
         Arrays.fill(lastDistinct, NO_VALUE);
@@ -161,7 +159,6 @@ final class Tally {
     private void single(int cell, double value) {
         if (kind == Measure.Kind.PERCENTILE) {
             samples.add(cell, value);
-            refuseIfMany(samples.different());
         } else {
             extreme(cell, value);
         }
@@ -189,14 +186,14 @@ final class Tally {
             distinct[cell] = new LongOpenHashSet();
         }
         kept += distinct[cell].add(value) ? 1 : 0;
-        refuseIfMany(kept);
+        if (kept > MOST_KEPT) {
+            throw tooMany(MOST_KEPT);
+        }
     }
 
-    private static void refuseIfMany(int different) {
-        if (different > MOST_KEPT) {
-            throw new IllegalArgumentException("There are more than " + MOST_KEPT
-                    + " different values to keep at once; ask for a shorter range or tell fewer groups apart.");
-        }
+    static IllegalArgumentException tooMany(int most) {
+        return new IllegalArgumentException("There are more than " + most
+                + " different values to keep at once; ask for a shorter range or tell fewer groups apart.");
     }
 
     void add(Tally from) {

@@ -7,10 +7,9 @@ import coldtide.core.measure.MeasureAnswer.Part;
 import coldtide.core.measure.PeopleAnswer;
 import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
-import coldtide.core.measure.Split.NamedPeople;
+import coldtide.core.measure.SideBySide;
 import coldtide.core.retention.RetentionAnswer.Group;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.PersonCondition;
 import coldtide.core.who.Value;
@@ -85,7 +84,7 @@ abstract class PeopleGroups {
             return NONE;
         }
         if (split.get() instanceof SplitBy.People people) {
-            return new Named(log, conditions, people.by().groups());
+            return new Named(new SideBySide(log, conditions, people.by()));
         }
         PeopleQuestion.Split by = ((SplitBy.Property) split.get()).by();
         PeopleAnswer values =
@@ -138,33 +137,16 @@ abstract class PeopleGroups {
 
     /** Somebody may be in several groups; who is in none is in the last. */
     private static final class Named extends PeopleGroups {
-        private final List<Conditions.Mask> masks;
+        private final SideBySide people;
 
-        Named(EventLog log, Conditions conditions, List<NamedPeople> groups) {
-            super(Stream.concat(
-                            groups.stream().map(group -> new Part(Kind.VALUE, Optional.of(group.name()))),
-                            Stream.of(part(Kind.NONE)))
-                    .toList());
-            masks = groups.stream()
-                    .map(group -> conditions.of(log, group.who()))
-                    .toList();
+        Named(SideBySide people) {
+            super(people.parts());
+            this.people = people;
         }
 
         @Override
         Cursor over(Shard shard) {
-            long[][] bits = masks.stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
-            return (person, into) -> {
-                int count = 1;
-                for (int group = 0; group < bits.length; group++) {
-                    if (Bits.has(bits[group], person)) {
-                        into[count++] = group + 1;
-                    }
-                }
-                if (count == 1) {
-                    into[count++] = bits.length + 1;
-                }
-                return count;
-            };
+            return people.over(shard)::of;
         }
     }
 }

@@ -32,12 +32,16 @@ final class DidNamed extends PersonMask {
         return bits;
     }
 
-    /** Rows ascend, and so do the people they belong to. */
+    /** Rows ascend, and so do the people they belong to; those of people who are gone are passed over. */
     private static void count(Shard shard, int code, Rows within, int[] times) {
         int rows = shard.rowsByName.count(code);
         int i = 0;
-        for (int person = 0; i < rows; person++) {
+        for (int person = shard.person(0); i < rows && person < times.length; person = shard.person(person + 1)) {
+            int start = shard.eventFrom[person];
             int end = shard.eventFrom[person + 1];
+            while (i < rows && shard.rowsByName.row(code, i) < start) {
+                i++;
+            }
             int before = i;
             int outside = 0;
             for (int row; i < rows && (row = shard.rowsByName.row(code, i)) < end; i++) {

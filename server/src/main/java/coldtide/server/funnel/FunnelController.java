@@ -36,10 +36,12 @@ class FunnelController {
     /**
      * How far they got.
      *
+     * @param times by step how long it took all who did it, since the step done before it
      * @param timeBounds up to how many milliseconds a step took, for the counts of its times
      */
     record FunnelView(
             StairsView all,
+            List<TimesView> times,
             List<FunnelGroupView> groups,
             List<FunnelPeriodView> periods,
             List<Long> timeBounds,
@@ -68,8 +70,7 @@ class FunnelController {
                     implementation = StepShareView.class)
             StepShareView ofPrevious,
 
-            long lost,
-            TimesView times) {}
+            long lost) {}
 
     /** A share with its 95 % Wilson interval. */
     record StepShareView(double value, double low, double high) {
@@ -82,7 +83,7 @@ class FunnelController {
         }
     }
 
-    /** How long it took since the step done before it, in milliseconds; null where nobody did it. */
+    /** In milliseconds; null where nobody did it after another step. */
     record TimesView(
             @Schema(types = {"number", "null"}) Double quarter,
             @Schema(types = {"number", "null"}) Double median,
@@ -122,6 +123,7 @@ class FunnelController {
             FunnelAnswer answer = FunnelAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), question);
             return new FunnelView(
                     view(question, answer.all()),
+                    answer.times().stream().map(TimesView::of).toList(),
                     answer.groups().stream().map(group -> view(question, group)).toList(),
                     answer.periods().stream().map(FunnelPeriodView::of).toList(),
                     FunnelAnalysis.TIME_BOUNDS.stream().map(Duration::toMillis).toList(),
@@ -150,7 +152,6 @@ class FunnelController {
                 reached,
                 StepShareView.of(reached, stairs.reached().get(0)),
                 before < 0 ? null : StepShareView.of(reached, previous),
-                previous - reached,
-                TimesView.of(stairs.times().get(step)));
+                previous - reached);
     }
 }
