@@ -1,7 +1,6 @@
 package coldtide.core.funnel;
 
 import java.time.Duration;
-import java.util.Arrays;
 
 /**
  * Steps in order or back to back, with all that may be said about what lies between; what a step says of the time and of what must
@@ -34,31 +33,6 @@ final class ExactMatcher extends Matcher {
     private final Places[] reached;
 
     private final Places[] leading;
-
-    /** Events in order of time, each with the stretch in which the step before it may lie. */
-    private static final class Places {
-        int size;
-        int[] at = new int[16];
-        int[] low = new int[16];
-        int[] high = new int[16];
-
-        void add(int its, int itsLow, int itsHigh) {
-            if (size == at.length) {
-                at = Arrays.copyOf(at, 2 * size);
-                low = Arrays.copyOf(low, 2 * size);
-                high = Arrays.copyOf(high, 2 * size);
-            }
-            at[size] = its;
-            low[size] = itsLow;
-            high[size++] = itsHigh;
-        }
-
-        /** Where the first lies that is not before an event. */
-        int from(int event) {
-            int found = Arrays.binarySearch(at, 0, size, event);
-            return found >= 0 ? found : -found - 1;
-        }
-    }
 
     ExactMatcher(FunnelQuestion question) {
         super(question);
@@ -97,7 +71,7 @@ final class ExactMatcher extends Matcher {
         int[] from = new int[steps];
         int[] to = new int[steps];
         for (Places its : places) {
-            its.size = 0;
+            its.clear();
         }
         int lastActive = 0;
         for (int at = 0; at < trail.size; at++) {
@@ -236,16 +210,16 @@ final class ExactMatcher extends Matcher {
     }
 
     private int forward(int entry, int end) {
-        reached[0].size = 0;
+        reached[0].clear();
         reached[0].add(entry, 0, 0);
         int deepest = 0;
         for (int step = 1; step < steps; step++) {
             Places its = places[step];
-            reached[step].size = 0;
+            reached[step].clear();
             int[] next = new int[step];
             for (int i = its.from(entry + 1); i < its.size && its.at[i] < end; i++) {
                 if (trail.held[its.at[i]] == trail.held[entry] && follows(step, i, next)) {
-                    reached[step].add(its.at[i], its.low[i], its.high[i]);
+                    reached[step].add(its, i);
                 }
             }
             deepest = reached[step].size > 0 ? step : deepest;
@@ -270,10 +244,10 @@ final class ExactMatcher extends Matcher {
     private void backward(int deepest) {
         for (int step = deepest; step >= 0; step--) {
             Places can = reached[step];
-            leading[step].size = 0;
+            leading[step].clear();
             for (int i = 0; i < can.size; i++) {
                 if (step == deepest || leads(step, can.at[i], deepest)) {
-                    leading[step].add(can.at[i], can.low[i], can.high[i]);
+                    leading[step].add(can, i);
                 }
             }
         }
@@ -281,27 +255,11 @@ final class ExactMatcher extends Matcher {
 
     private boolean leads(int step, int at, int deepest) {
         for (int after = step + 1; after <= deepest && firstBefore(after) <= step; after++) {
-            if (next(after, at) != Match.NONE) {
+            if (leading[after].next(at) != Match.NONE) {
                 return true;
             }
         }
         return false;
-    }
-
-    /** The earliest event that may be a step after an event and leads on: the first whose stretch ends after it is that, or none. */
-    private int next(int step, int after) {
-        Places its = leading[step];
-        int low = 0;
-        int high = its.size;
-        while (low < high) {
-            int middle = (low + high) >>> 1;
-            if (its.high[middle] > after) {
-                high = middle;
-            } else {
-                low = middle + 1;
-            }
-        }
-        return low < its.size && its.low[low] <= after ? its.at[low] : Match.NONE;
     }
 
     private void take(Match into) {
@@ -311,7 +269,7 @@ final class ExactMatcher extends Matcher {
         while (step < into.deepest) {
             int found;
             do {
-                found = next(++step, at);
+                found = leading[++step].next(at);
             } while (found == Match.NONE);
             at = found;
             into.at[step] = at;

@@ -68,11 +68,6 @@ record FunnelAsk(
 
     FunnelQuestion question(ConditionReader reader) {
         FunnelQuestion asked = reader.funnel(funnel, "funnel").among(reader.among(among));
-        for (String property : asked.held()) {
-            if (!reader.knows(property, "funnel.hold")) {
-                throw Problem.badField("funnel.hold", "\"" + property + "\" cannot be held; no event has it.");
-            }
-        }
         Optional<FunnelSplit> groups = split == null ? Optional.empty() : split.read(reader);
         asked = groups.map(asked::splitBy).orElse(asked);
         return by == null ? asked : asked.by(by);

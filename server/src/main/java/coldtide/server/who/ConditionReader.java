@@ -115,12 +115,12 @@ public final class ConditionReader {
     /**
      * A funnel, of everybody and without a split.
      *
-     * @throws Problem naming the place at fault; an event never received is always a fault here
+     * @throws Problem naming the place at fault; an event or property never received is always a fault here
      */
     public FunnelQuestion funnel(JsonNode json, String at) {
         try {
             Part part = new Part(json, at, 0);
-            return part.made(() -> FunnelReader.funnel(part, this::event));
+            return part.made(() -> new FunnelReader(this::event, this::known).funnel(part));
         } catch (Unknown unknown) {
             throw unknown.problem;
         }
@@ -233,7 +233,7 @@ public final class ConditionReader {
             return part.made(() -> FollowedReader.people(part, this::event));
         }
         if (part.has("funnel")) {
-            return part.made(() -> FunnelReader.people(part, this::event));
+            return part.made(() -> new FunnelReader(this::event, this::known).people(part));
         }
         throw part.fault(
                 "is no condition on people; it needs one of all, either, not, did, firstDid, followed, funnel, property,"
@@ -277,11 +277,13 @@ public final class ConditionReader {
 
     /** A property that some event or context has. */
     private String known(Part part) {
-        String property = part.text("property");
+        return known(part, "property", part.text("property"));
+    }
+
+    private String known(Part part, String field, String property) {
         if (!log.hasProperty(property)) {
             throw new Unknown(
-                    part.fault(
-                            "property", "names \"" + Part.shown(property) + "\", a property that was never received"),
+                    part.fault(field, "names \"" + Part.shown(property) + "\", a property that was never received"),
                     "No property named \"" + Part.shown(property) + "\" was ever received.");
         }
         return property;

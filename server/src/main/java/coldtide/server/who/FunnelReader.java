@@ -14,15 +14,22 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 
-/** Reads funnels, and the people of their steps. People number steps from 1. */
-final class FunnelReader {
-    private FunnelReader() {}
+/**
+ * Reads funnels, and the people of their steps. People number steps from 1.
+ *
+ * @param event reads a condition on events
+ * @param known gives a property back that stands in a field of a part, if it was ever received
+ */
+record FunnelReader(Function<Part, EventCondition> event, Known known) {
+    /** Refuses properties that are not there. */
+    interface Known {
+        String property(Part part, String field, String property);
+    }
 
-    /** @param event reads a condition on events */
-    static PersonCondition people(Part part, Function<Part, EventCondition> event) {
+    PersonCondition people(Part part) {
         part.only("funnel", "reached", "lostAt", "open");
         Part inner = part.inner("funnel");
-        FunnelQuestion question = inner.made(() -> funnel(inner, event));
+        FunnelQuestion question = inner.made(() -> funnel(inner));
         if (part.has("reached")) {
             return new FunnelPeople(question, step(part, "reached"), Are.REACHED).condition();
         }
@@ -37,20 +44,28 @@ final class FunnelReader {
         return (int) part.whole(name, 0) - 1;
     }
 
-    static FunnelQuestion funnel(Part part, Function<Part, EventCondition> event) {
+    FunnelQuestion funnel(Part part) {
         part.only("range", "steps", "order", "counting", "window", "hold");
         List<FunnelStep> steps =
-                part.has("steps") ? part.list("steps", each -> each.made(() -> step(each, event))) : List.of();
+                part.has("steps") ? part.list("steps", each -> each.made(() -> step(each))) : List.of();
         return FunnelQuestion.of(
                         part.inner("range").only("from", "to").range(),
                         part.has("window") ? part.duration("window") : FunnelQuestion.USUAL_WINDOW,
                         steps)
                 .in(part.oneOf("order", Order.class, Order.IN_ORDER))
                 .counting(part.oneOf("counting", Unit.class, Unit.PEOPLE))
-                .holding(part.has("hold") ? part.texts("hold").toArray(String[]::new) : new String[0]);
+                .holding(held(part));
     }
 
-    private static FunnelStep step(Part part, Function<Part, EventCondition> event) {
+    private String[] held(Part part) {
+        return part.has("hold")
+                ? part.texts("hold").stream()
+                        .map(property -> known.property(part, "hold", property))
+                        .toArray(String[]::new)
+                : new String[0];
+    }
+
+    private FunnelStep step(Part part) {
         part.only("name", "what", "optional", "forbidden", "least", "most");
         return new FunnelStep(
                 part.text("name"),

@@ -145,6 +145,9 @@ class FunnelSqlTest {
         Map<String, Object> held = funnel("P7D", "app_open", "purchase");
         held.put("hold", "colour");
         assertFault(Map.of("funnel", held), "funnel.hold", "colour");
+        Caller.Answer people = Caller.demo()
+                .post("/api/apps/gullcombe/people-count", Map.of("among", Map.of("funnel", held, "reached", 1)));
+        assertThat(people.text()).contains("among.funnel.hold").contains("colour");
         Map<String, Object> fine = funnel("P7D", "app_open", "purchase");
         assertFault(Map.of("funnel", fine, "split", Map.of("step", 2)), "split", "property or by groups");
         Caller.Answer lost = Caller.demo()
