@@ -1495,7 +1495,6 @@ export interface components {
             ofPrevious: components["schemas"]["StepShareView"];
             /** Format: int64 */
             reached: number;
-            times: components["schemas"]["TimesView"];
         };
         FunnelView: {
             all: components["schemas"]["StairsView"];
@@ -1503,6 +1502,7 @@ export interface components {
             leftOut: string[];
             periods: components["schemas"]["FunnelPeriodView"][];
             timeBounds: number[];
+            times: components["schemas"]["TimesView"][];
         };
         Gap: {
             /** Format: double */

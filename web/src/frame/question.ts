@@ -65,6 +65,10 @@ export function lastDays(rail: Pick<RailView, 'fullDaysEnd' | 'days'>, days: num
   return { from: isoOf(Math.max(dayOf(rail.days.from), to - days)), to: isoOf(to) };
 }
 
+/** The word by which a value stands in the address; none for one that has no word, being the usual one. */
+export const wordOf = <T>(words: Record<string, T>, value: T): string | null =>
+  Object.keys(words).find((key) => words[key] === value) ?? null;
+
 /** Some people as they stand in the address; undefined if none do. */
 export function peopleParam(text: string | null): PersonCondition | undefined {
   if (text === null) return undefined;

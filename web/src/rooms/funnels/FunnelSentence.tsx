@@ -1,5 +1,6 @@
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { PropertyField } from '../../frame/condition/NameField';
+import { NothingAgain } from '../../frame/condition/NothingAgain';
 import { Pick } from '../../frame/condition/Pick';
 import { SegmentTicks } from '../../frame/condition/SegmentTicks';
 import { useDraft } from '../../frame/condition/useDraft';
@@ -142,16 +143,13 @@ function HeldSheet({ app, held, onChange, onDone }: HeldSheetProps) {
         }}
       />
       {held.length > 0 && (
-        <button
-          type="button"
-          className="word"
+        <NothingAgain
+          text="Hold nothing"
           onClick={() => {
             onChange([]);
             onDone();
           }}
-        >
-          Hold nothing
-        </button>
+        />
       )}
     </div>
   );
@@ -224,16 +222,13 @@ function SplitSheet({ app, names, split: value, onChange, onDone }: SplitSheetPr
         )
       )}
       {split && (
-        <button
-          type="button"
-          className="word"
+        <NothingAgain
+          text="By nothing again"
           onClick={() => {
             change(undefined);
             onDone();
           }}
-        >
-          By nothing again
-        </button>
+        />
       )}
     </div>
   );

@@ -47,7 +47,7 @@ export function Periods({ view, by, names, rail }: PeriodsProps) {
           height={HEIGHT}
         />
       </Suspense>
-      <table className="figures stair-groups">
+      <table className="figures answer-table stair-groups">
         <caption className="spoken">Share of each period’s entries that got to each step</caption>
         <thead>
           <tr>

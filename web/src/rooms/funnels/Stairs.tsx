@@ -10,6 +10,7 @@ import { peopleAt, stepsParam, unitWord, type Step, type Words } from './questio
 import { StepSheet } from './StepSheet';
 
 type StepView = StairsView['steps'][number];
+type TimesView = FunnelView['times'][number];
 
 interface StairsProps {
   asked: Asked;
@@ -28,7 +29,7 @@ export function Stairs({ asked, words, names, view, ask, children }: StairsProps
   const groups = view?.groups ?? [];
   return (
     <>
-      <table className="figures stairs">
+      <table className="figures answer-table stairs">
         <caption className="spoken">How many {unitWord[words.counting]} got to each step</caption>
         <thead>
           <tr>
@@ -50,6 +51,7 @@ export function Stairs({ asked, words, names, view, ask, children }: StairsProps
             {at > 0 && (
               <LossRow
                 step={steps?.[at]}
+                times={view?.times[at]}
                 optional={step.optional ?? false}
                 isLargest={loss === at}
                 onPick={(place) => ask && setPicked(lostOf(place, ask, words, names, at, steps?.[at]))}
@@ -145,12 +147,13 @@ function moved(steps: Step[], at: number, by: -1 | 1): Step[] {
 
 interface LossRowProps {
   step: StepView | undefined;
+  times: TimesView | undefined;
   optional: boolean;
   isLargest: boolean;
   onPick: (place: Element) => void;
 }
 
-function LossRow({ step, optional, isLargest, onPick }: LossRowProps) {
+function LossRow({ step, times, optional, isLargest, onPick }: LossRowProps) {
   return (
     <tr className={isLargest ? 'loss largest' : 'loss'}>
       <td />
@@ -166,10 +169,10 @@ function LossRow({ step, optional, isLargest, onPick }: LossRowProps) {
             )}
             {step.lost > 0 && step.ofPrevious && `, ${share(1 - step.ofPrevious.value)}`}
             {isLargest && ': the largest loss'}
-            {step.times.median !== null && step.times.nineTenths !== null && (
-              <span title={timesWords(step)}>
+            {typeof times?.median === 'number' && typeof times.nineTenths === 'number' && (
+              <span title={timesWords(times)}>
                 {' '}
-                · half took up to {took(step.times.median)}, nine in ten up to {took(step.times.nineTenths)}
+                · half took up to {took(times.median)}, nine in ten up to {took(times.nineTenths)}
               </span>
             )}
           </>
@@ -189,9 +192,9 @@ function took(millis: number): string {
   return duration(seconds);
 }
 
-const timesWords = ({ times }: StepView) =>
-  times.quarter !== null && times.threeQuarters !== null
-    ? `a quarter took up to ${took(times.quarter)}, three quarters up to ${took(times.threeQuarters)}`
+const timesWords = ({ quarter, threeQuarters }: TimesView) =>
+  quarter !== null && threeQuarters !== null
+    ? `a quarter took up to ${took(quarter)}, three quarters up to ${took(threeQuarters)}`
     : undefined;
 
 /** Groups after those with a colour of their own, which are what is left, are grey. */
@@ -264,7 +267,7 @@ function lostOf(
 function GroupTable({ asked, names, view }: { asked: Asked; names: string[]; view: FunnelView }) {
   const split = splitOf(asked);
   return (
-    <table className="figures stair-groups">
+    <table className="figures answer-table stair-groups">
       <caption className="spoken">Share of those who entered that got to each step, by group</caption>
       <thead>
         <tr>

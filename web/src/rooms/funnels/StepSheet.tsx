@@ -4,6 +4,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useWords } from '../../api/words';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
+import { NothingAgain } from '../../frame/condition/NothingAgain';
 import { Pick } from '../../frame/condition/Pick';
 import { useDraft } from '../../frame/condition/useDraft';
 import type { EventCondition } from '../../words/conditions';
@@ -55,42 +56,9 @@ export function StepSheet({
   onRemove,
 }: StepSheetProps) {
   const [step, change] = useDraft<Step>(value, (next) => onChange(tidied(next)));
-  const either = step.what as { either?: EventCondition[] };
   return (
     <div className="condition-sheet condition-lines step-sheet">
-      <EventsEditor
-        app={app}
-        label="done by"
-        value={either.either?.[0] ?? step.what}
-        autoFocus
-        onChange={(what) =>
-          change({ ...step, what: either.either ? { either: [what, ...either.either.slice(1)] } : what })
-        }
-      />
-      {either.either?.slice(1).map((other, index) => (
-        <EventsEditor
-          key={index}
-          app={app}
-          label="or by"
-          value={other}
-          onChange={(what) =>
-            change({
-              ...step,
-              what: { either: (either.either ?? []).map((each, i) => (i === index + 1 ? what : each)) },
-            })
-          }
-        />
-      ))}
-      <div className="condition-adds">
-        <Button
-          variant="outlined"
-          onClick={() =>
-            change({ ...step, what: { either: [...(either.either ?? [step.what]), { active: true }] } })
-          }
-        >
-          or by something else
-        </Button>
-      </div>
+      <Alternatives app={app} what={step.what} onChange={(what) => change({ ...step, what })} />
       <TextField
         label="called"
         size="small"
@@ -125,6 +93,44 @@ export function StepSheet({
   );
 }
 
+interface AlternativesProps {
+  app: string;
+  what: EventCondition;
+  onChange: (what: EventCondition) => void;
+}
+
+/** What does the step: one thing, or whichever of several. */
+function Alternatives({ app, what, onChange }: AlternativesProps) {
+  const ways = 'either' in what ? what.either : [what];
+  const set = (next: EventCondition[]) => {
+    const [only] = next;
+    onChange(next.length === 1 && only ? only : { either: next });
+  };
+  return (
+    <>
+      {ways.map((way, at) => (
+        <div className="condition-line" key={at}>
+          <EventsEditor
+            app={app}
+            label={at === 0 ? 'done by' : 'or by'}
+            value={way}
+            autoFocus={at === 0}
+            onChange={(next) => set(ways.map((each, other) => (other === at ? next : each)))}
+          />
+          {ways.length > 1 && (
+            <NothingAgain text="not this" onClick={() => set(ways.filter((_, other) => other !== at))} />
+          )}
+        </div>
+      ))}
+      <div className="condition-adds">
+        <Button variant="outlined" onClick={() => set([...ways, { active: true }])}>
+          or by something else
+        </Button>
+      </div>
+    </>
+  );
+}
+
 function Between({ app, step, onChange }: { app: string; step: Step; onChange: (step: Step) => void }) {
   const { events } = useWords(app);
   const [first] = events;
@@ -155,13 +161,7 @@ function Between({ app, step, onChange }: { app: string; step: Step; onChange: (
             value={step.forbidden}
             onChange={(forbidden) => onChange({ ...step, forbidden })}
           />
-          <button
-            type="button"
-            className="word"
-            onClick={() => onChange({ what: step.what, ...withoutForbidden(step) })}
-          >
-            allow it
-          </button>
+          <NothingAgain text="allow it" onClick={() => onChange(withoutForbidden(step))} />
         </div>
       ) : (
         <div className="condition-adds">
@@ -179,8 +179,8 @@ function Between({ app, step, onChange }: { app: string; step: Step; onChange: (
   );
 }
 
-function withoutForbidden(step: Step): Partial<Step> {
-  const rest: Partial<Step> = { ...step };
+function withoutForbidden(step: Step): Step {
+  const rest = { ...step };
   delete rest.forbidden;
   return rest;
 }

@@ -20,10 +20,10 @@ const HEAD = [
   'nine in ten, seconds',
 ];
 
-const seconds = (millis: number | null) => (millis === null ? null : millis / 1000);
+const seconds = (millis: number | null | undefined) => (typeof millis === 'number' ? millis / 1000 : null);
 
 export function csvOf(view: FunnelView, words: Words, names: string[], split: Split | undefined): Cell[][] {
-  const rows = (group: string, { steps }: StairsView): Cell[][] =>
+  const rows = (group: string, { steps }: StairsView, times: FunnelView['times']): Cell[][] =>
     steps.map((step, at) => [
       group,
       at + 1,
@@ -35,13 +35,13 @@ export function csvOf(view: FunnelView, words: Words, names: string[], split: Sp
       step.ofFirst?.high ?? null,
       step.ofPrevious?.value ?? null,
       step.lost,
-      seconds(step.times.median),
-      seconds(step.times.nineTenths),
+      seconds(times[at]?.median),
+      seconds(times[at]?.nineTenths),
     ]);
   return [
     HEAD,
-    ...rows('all', view.all),
-    ...view.groups.flatMap((group) => rows(groupName(split, group), group.stairs)),
+    ...rows('all', view.all, view.times),
+    ...view.groups.flatMap((group) => rows(groupName(split, group), group.stairs, [])),
     ...view.periods.flatMap(({ days, reached }) =>
       reached.map((there, at) => [
         `entered ${days.from}`,

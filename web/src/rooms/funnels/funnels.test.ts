@@ -13,11 +13,17 @@ const step = (reached: number, first: number, before: number): StairsView['steps
   ofFirst: { value: reached / first, low: reached / first - 0.01, high: reached / first + 0.01 },
   ofPrevious: { value: reached / before, low: 0, high: 1 },
   lost: before - reached,
-  times: { quarter: 1000, median: 2000, threeQuarters: 3000, nineTenths: 4000, counts: [] },
 });
 
 const view = (open: number, steps: StairsView['steps']): FunnelView => ({
   all: { steps, open },
+  times: steps.map(() => ({
+    quarter: 1000,
+    median: 2000,
+    threeQuarters: 3000,
+    nineTenths: 4000,
+    counts: [],
+  })),
   groups: [],
   periods: [],
   timeBounds: [],

@@ -1,6 +1,6 @@
 import type { DayRange, Grain } from '../../api/queries';
 import type { FunnelAsk } from '../../api/funnel';
-import { amongOf, type Asked } from '../../frame/question';
+import { amongOf, wordOf, type Asked } from '../../frame/question';
 import { splitOf } from '../../frame/split';
 import {
   bound,
@@ -41,11 +41,8 @@ export const USUAL_WINDOW = 'P7D';
 const ORDERS: Record<string, Order> = { direct: 'BACK_TO_BACK', any: 'ANY_ORDER' };
 const COUNTINGS: Record<string, Counting> = { sessions: 'SESSIONS', attempts: 'ATTEMPTS' };
 
-const keyOf = <V>(words: Record<string, V>, value: V) =>
-  Object.keys(words).find((key) => words[key] === value) ?? null;
-
-export const orderParam = (order: Order) => keyOf(ORDERS, order);
-export const countingParam = (counting: Counting) => keyOf(COUNTINGS, counting);
+export const orderParam = (order: Order) => wordOf(ORDERS, order);
+export const countingParam = (counting: Counting) => wordOf(COUNTINGS, counting);
 
 const eventOf = ({ what, ...more }: Step): string | undefined =>
   Object.keys(more).length === 0 &&

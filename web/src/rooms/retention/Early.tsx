@@ -96,7 +96,7 @@ function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
     });
   return (
     <>
-      <table className="figures ties">
+      <table className="figures answer-table ties">
         <caption className="spoken">Early behaviours, the strongest tie to coming back first</caption>
         <thead>
           <tr>

@@ -202,7 +202,7 @@ function StayingTable({
   const days = TOLD.filter((day) => day <= lastDay(lines));
   return (
     <>
-      <table className="figures staying">
+      <table className="figures answer-table staying">
         <caption className="spoken">Share still there by day since the start</caption>
         <thead>
           <tr>

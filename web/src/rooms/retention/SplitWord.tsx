@@ -5,6 +5,7 @@ import type { Split } from '../../api/retention';
 import { useNames, useWords } from '../../api/words';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
 import { PropertyField } from '../../frame/condition/NameField';
+import { NothingAgain } from '../../frame/condition/NothingAgain';
 import { Pick } from '../../frame/condition/Pick';
 import { SegmentTicks } from '../../frame/condition/SegmentTicks';
 import { useDraft } from '../../frame/condition/useDraft';
@@ -92,16 +93,13 @@ function SplitSheet({ app, split: value, onChange, onDone }: SplitWordProps & { 
         </div>
       )}
       {split && (
-        <button
-          type="button"
-          className="word"
+        <NothingAgain
+          text="By nothing again"
           onClick={() => {
             change(undefined);
             onDone();
           }}
-        >
-          By nothing again
-        </button>
+        />
       )}
     </div>
   );

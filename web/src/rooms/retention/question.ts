@@ -1,5 +1,6 @@
 import type { Grain } from '../../api/queries';
 import type { Ages, Clock, Counting, Split, StartEntry, WorthKind } from '../../api/retention';
+import { wordOf } from '../../frame/question';
 import { GRAINS, grainWord } from '../../words/dates';
 
 /** An event or a named behaviour, as it stands in the address: behaviours in quotation marks; null for any activity. */
@@ -78,8 +79,8 @@ const ENTRIES: Record<string, StartEntry> = { range: 'FIRST_IN_RANGE', each: 'EV
 const COUNTINGS: Record<string, Counting> = { later: 'OR_LATER', within: 'WITHIN' };
 
 /** The word of a value in the address; none for the usual one. */
-export const entryParam = (entry: StartEntry) => keyOf(ENTRIES, entry);
-export const countingParam = (counting: Counting) => keyOf(COUNTINGS, counting);
+export const entryParam = (entry: StartEntry) => wordOf(ENTRIES, entry);
+export const countingParam = (counting: Counting) => wordOf(COUNTINGS, counting);
 
 /** "TIMES:beacon_lit", "NET": what each brought, in the address. */
 export const worthParam = ({ kind, of }: Worth): string | null => {
@@ -127,9 +128,6 @@ function chosenOf(text: string | null, grain: Grain): number[] {
   const ages = agesOf(text ?? '');
   return typeof ages === 'string' ? [...LOOKED_AT[grain]] : ages;
 }
-
-const keyOf = <T>(words: Record<string, T>, value: T): string | null =>
-  Object.keys(words).find((key) => words[key] === value) ?? null;
 
 export function wordsOf(param: (name: string) => string | null): Words {
   const grain = GRAINS.find((each) => each.name === param('by'))?.value ?? 'WEEK';

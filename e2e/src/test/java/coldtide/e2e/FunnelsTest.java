@@ -113,6 +113,11 @@ class FunnelsTest {
             long lit = number(reached(visitor, 3));
             visitor.word("Step 2").click();
             visitor.page.getByLabel("may be left out").check();
+            button(visitor, "or by something else").click();
+            visitor.propose("or by", "lamp_trimmed");
+            assertThat(visitor.word("Step 2")).hasText("beacon_started or lamp_trimmed");
+            button(visitor, "not this").last().click();
+            assertThat(visitor.word("Step 2")).hasText("beacon_started");
             visitor.page.getByLabel("called").fill("begun");
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.word("Step 2")).hasText("begun");
