@@ -8,6 +8,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
 
 /** A question under way. */
@@ -22,13 +23,22 @@ public final class Running<P, R> {
     private final Set<Thread> scanning = new HashSet<>();
     private final AtomicInteger begun = new AtomicInteger();
     private final AtomicInteger done = new AtomicInteger();
+    /** Nanoseconds that threads have worked for it, and what it began with so as not to overtake those before it for ever. */
+    private final AtomicLong worked;
+
     private volatile RuntimeException fault;
 
-    Running(List<Shard> shards, Analysis<P, R> analysis, Duration limit) {
+    /** @param worked where it stands among the questions under way */
+    Running(List<Shard> shards, Analysis<P, R> analysis, Duration limit, long worked) {
         this.shards = shards;
         this.analysis = analysis;
         this.limit = limit;
+        this.worked = new AtomicLong(worked);
         deadline = System.nanoTime() + limit.toNanos();
+    }
+
+    long worked() {
+        return worked.get();
     }
 
     boolean hasMore() {
@@ -73,10 +83,12 @@ public final class Running<P, R> {
             if (next >= shards.size()) {
                 return;
             }
-            if (System.nanoTime() - deadline > 0) {
+            long began = System.nanoTime();
+            if (began - deadline > 0) {
                 throw new ScanStoppedException("The question ran longer than " + limit.toSeconds() + " seconds.", null);
             }
             analysis.scan(shards.get(next), partial);
+            worked.addAndGet(System.nanoTime() - began);
             done.incrementAndGet();
         } while (fault == null && !othersWait.getAsBoolean());
     }

@@ -4,21 +4,22 @@ import static java.util.Objects.requireNonNull;
 
 import coldtide.core.log.EventLog;
 import java.time.Duration;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Deque;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 
 /**
- * Runs analyses on a fixed set of threads. While there is one question they take shard after shard of it; of several, one shard of
- * each in turn: an uneven shard delays nobody, a short question does not wait for a long one, and several people asking at once
- * share the threads fairly.
+ * Runs analyses on a fixed set of threads. While there is one question they take shard after shard of it; of several, a shard of the
+ * one for which they have worked least. A question that comes later begins with what the least served has had. So an uneven shard
+ * delays nobody, a short question waits for a shard of a long one and no longer, and several people asking at once have the same
+ * time.
  */
 public final class ScanRunner implements AutoCloseable {
     private final Duration limit;
     private final List<Thread> workers = new ArrayList<>();
-    private final Deque<Running<?, ?>> turns = new ArrayDeque<>();
-    /** How many questions take turns; read without the lock between one shard and the next. */
+    private final List<Running<?, ?>> under = new ArrayList<>();
+    /** How many questions are under way; read without the lock between one shard and the next. */
     private volatile int open;
 
     private boolean closed;
@@ -51,16 +52,26 @@ public final class ScanRunner implements AutoCloseable {
 
     /** Begins an analysis, which can then be watched, given up or waited for. */
     public <P, R> Running<P, R> ask(EventLog log, Analysis<P, R> analysis) {
-        Running<P, R> running = new Running<>(log.shards(), analysis, limit);
         synchronized (this) {
+            Running<P, R> running = new Running<>(
+                    log.shards(),
+                    analysis,
+                    limit,
+                    leastServed().map(Running::worked).orElse(0L));
             if (closed) {
                 running.cancel();
             }
-            turns.addLast(running);
-            open = turns.size();
+            under.add(running);
+            open = under.size();
             notifyAll();
+            return running;
         }
-        return running;
+    }
+
+    /** Of those that have more to scan; the others drop out. */
+    private Optional<Running<?, ?>> leastServed() {
+        under.removeIf(running -> !running.hasMore());
+        return under.stream().min(Comparator.comparingLong(Running::worked));
     }
 
     private void work() {
@@ -73,22 +84,16 @@ public final class ScanRunner implements AutoCloseable {
         }
     }
 
-    /** The question whose turn it is, or null once closed. One that is over drops out. */
+    /** The question that is next, or null once closed. */
     private synchronized Running<?, ?> next() {
         while (!closed) {
-            Running<?, ?> first = turns.pollFirst();
-            boolean hasMore = first != null && first.hasMore();
-            if (hasMore) {
-                turns.addLast(first);
-            }
-            open = turns.size();
-            if (hasMore) {
-                return first;
+            Optional<Running<?, ?>> least = leastServed();
+            open = under.size();
+            if (least.isPresent()) {
+                return least.get();
             }
             try {
-                if (first == null) {
-                    wait();
-                }
+                wait();
             } catch (InterruptedException meantForTheQuestionBefore) {
                 continue;
             }
@@ -100,7 +105,7 @@ public final class ScanRunner implements AutoCloseable {
     public void close() {
         synchronized (this) {
             closed = true;
-            turns.forEach(Running::cancel);
+            under.forEach(Running::cancel);
             notifyAll();
         }
     }

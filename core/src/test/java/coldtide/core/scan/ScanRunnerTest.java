@@ -9,6 +9,7 @@ import coldtide.core.log.Shard;
 import java.time.Duration;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.Test;
 
 class ScanRunnerTest {
@@ -124,10 +125,53 @@ class ScanRunnerTest {
             Running<AtomicInteger, Integer> second = runner.ask(few, new Counting(() -> before.set(longOne.get())));
             asked.countDown();
             assertThat(second.result()).isEqualTo(few.shards().size());
-            // They took turns: the last shard of the short question came when the long one had done as many.
+            // The last shard of the short question came when the long one had done no more than that.
             assertThat(before.get()).isBetween(1, few.shards().size() + 1);
             assertThat(first.result()).isEqualTo(LOG.shards().size());
             assertThat(first.progress()).isEqualTo(1);
+        }
+    }
+
+    /** It has as many shards, but each is done at once: it is over when the long one has hardly gone on. */
+    @Test
+    void aQuickQuestionIsNotHeldUpByShardsThatTakeLong() throws InterruptedException {
+        CountDownLatch begun = new CountDownLatch(1);
+        AtomicInteger slow = new AtomicInteger();
+        try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
+            Running<AtomicInteger, Integer> first = runner.ask(LOG, new Counting(() -> {
+                begun.countDown();
+                LockSupport.parkNanos(Duration.ofMillis(20).toNanos());
+                slow.incrementAndGet();
+            }));
+            begun.await();
+            AtomicInteger before = new AtomicInteger();
+            Running<AtomicInteger, Integer> second = runner.ask(LOG, new Counting(() -> before.set(slow.get())));
+            assertThat(second.result()).isEqualTo(LOG.shards().size());
+            assertThat(before.get()).isLessThan(LOG.shards().size() / 2);
+            assertThat(first.result()).isEqualTo(LOG.shards().size());
+        }
+    }
+
+    /** Whoever comes later begins where the least served stands, so that those who keep coming hold nobody up for ever. */
+    @Test
+    void aLongQuestionGoesOnBesideManyThatCome() throws InterruptedException {
+        CountDownLatch begun = new CountDownLatch(1);
+        try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
+            Running<AtomicInteger, Integer> first = runner.ask(LOG, new Counting(() -> {
+                begun.countDown();
+                LockSupport.parkNanos(Duration.ofMillis(2).toNanos());
+            }));
+            begun.await();
+            int others = 0;
+            while (first.progress() < 1 && others < 10_000) {
+                runner.run(
+                        LOG,
+                        new Counting(
+                                () -> LockSupport.parkNanos(Duration.ofMillis(1).toNanos())));
+                others++;
+            }
+            assertThat(first.result()).isEqualTo(LOG.shards().size());
+            assertThat(others).isLessThan(10_000);
         }
     }
 
