@@ -28,7 +28,6 @@ import java.util.stream.Stream;
 
 /** Questions about people followed from their arrival on, as the retention room asks them. */
 final class Followed {
-    /** Nobody arrives with one of these: an install comes first. */
     private static final List<String> WAYS =
             List.of("beacon_started", "beacon_lit", "lamp_trimmed", "ad_shown", "purchase");
     /** Early behaviours that many show, so that none is left out for want of people. */
@@ -52,7 +51,7 @@ final class Followed {
                         WAYS.stream().map(name -> new Returning(name, Optional.of(EventCondition.named(name)))))
                 .toArray(Returning[]::new));
         String sixSql = WAYS.stream()
-                .map(name -> "(" + triangle(" name = '" + name + "'") + ")")
+                .map(name -> "(" + triangle(AFTER_FIRST + "name = '" + name + "'") + ")")
                 .collect(Collectors.joining(" + "));
         return List.of(
                 question("triangle by day, 61 ages", () -> returned(days), triangle(Questions.ACTIVE)),
@@ -77,8 +76,12 @@ final class Followed {
                 .sum();
     }
 
+    /** Whoever arrives with an event has not come back by it. */
+    private static final String AFTER_FIRST = " t > first and ";
+
     private static String triangle(String counts) {
-        return "with f as (select person, min(day) as d from e group by person) select count(*) from (select distinct"
+        return "with f as (select person, min(day) as d, min(t) as first from e group by person)"
+                + " select count(*) from (select distinct"
                 + " person, day from e join f using (person) where " + counts + " and day - d <= 60) c";
     }
 

@@ -3,10 +3,8 @@ package coldtide.core.funnel;
 import coldtide.core.funnel.FunnelAnswer.Group;
 import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
-import coldtide.core.funnel.FunnelAnswer.Times;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
-import coldtide.core.measure.Samples;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
@@ -32,24 +30,18 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
             Duration.ofDays(3),
             Duration.ofDays(7));
 
-    private static final long[] BOUNDS =
-            TIME_BOUNDS.stream().mapToLong(Duration::toMillis).toArray();
-
     /**
-     * By group and step, and by period and step, who did it; in place of a step after the last, who is open. By step how long all took,
-     * and how many of them up to each bound and beyond.
+     * By group and step, and by period and step, who did it; in place of a step after the last, who is open. By step how long all took.
      */
     static final class Partial {
         final long[][] groups;
         final long[][] periods;
-        final Samples times;
-        final long[][] spread;
+        final TimesTaken times;
 
         Partial(int groups, int periods, int steps) {
             this.groups = new long[groups][steps + 1];
             this.periods = new long[periods][steps + 1];
-            times = new Samples(steps);
-            spread = new long[steps][BOUNDS.length + 1];
+            times = new TimesTaken(steps);
         }
     }
 
@@ -122,10 +114,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         for (int step = 0; step <= match.deepest; step++) {
             int before = match.reached(step) ? before(match, match.at[step]) : Match.NONE;
             if (before != Match.NONE) {
-                long took = trail.time[match.at[step]] - trail.time[before];
-                partial.times.add(step, took);
-                int bound = Arrays.binarySearch(BOUNDS, took);
-                partial.spread[step][bound >= 0 ? bound : -bound - 1]++;
+                partial.times.add(step, trail.time[match.at[step]] - trail.time[before]);
             }
         }
     }
@@ -140,32 +129,24 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
 
     @Override
     public void merge(Partial into, Partial from) {
-        add(into.groups, from.groups);
-        add(into.periods, from.periods);
-        add(into.spread, from.spread);
+        Counts.add(into.groups, from.groups);
+        Counts.add(into.periods, from.periods);
         into.times.add(from.times);
-    }
-
-    private static void add(long[][] into, long[]... from) {
-        for (int row = 0; row < into.length; row++) {
-            for (int column = 0; column < into[row].length; column++) {
-                into[row][column] += from[row][column];
-            }
-        }
     }
 
     @Override
     public FunnelAnswer finish(Partial partial) {
+        Stairs all = stairs(partial, 0);
         List<Group> told = new ArrayList<>();
         for (int group = 1; group < groups.size(); group++) {
             if (LongStream.of(partial.groups[group]).sum() > 0) {
-                told.add(new Group(groups.parts().get(group - 1), stairs(partial, group)));
+                told.add(new Group(groups.parts().get(group - 1), stairs(partial, group), List.of()));
             }
         }
         return new FunnelAnswer(
-                stairs(partial, 0),
-                times(partial),
-                told,
+                all,
+                partial.times.told(),
+                Apart.tested(units.question(), all, told),
                 IntStream.range(0, periods.size())
                         .mapToObj(period -> period(period, partial.periods[period]))
                         .toList());
@@ -177,18 +158,6 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
 
     private List<Long> reached(long... counts) {
         return LongStream.of(counts).limit(steps).boxed().toList();
-    }
-
-    private List<Times> times(Partial partial) {
-        Samples.ByCell took = partial.times.byCell();
-        return IntStream.range(0, steps)
-                .mapToObj(step -> new Times(
-                        took.percentile(step, 0.25),
-                        took.percentile(step, 0.5),
-                        took.percentile(step, 0.75),
-                        took.percentile(step, 0.9),
-                        LongStream.of(partial.spread[step]).boxed().toList()))
-                .toList();
     }
 
     private Period period(int number, long... counts) {

@@ -1,8 +1,11 @@
 package coldtide.core.funnel;
 
 import coldtide.core.measure.MeasureAnswer.Part;
+import coldtide.core.stats.Difference;
+import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * How far they got.
@@ -42,8 +45,29 @@ public record FunnelAnswer(Stairs all, List<Times> times, List<Group> groups, Li
         }
     }
 
-    /** Units told apart. */
-    public record Group(Part part, Stairs stairs) {}
+    /**
+     * Units told apart.
+     *
+     * @param versus by step, how many went on to it from the last step before it that is not optional, here and among everyone else;
+     *     empty where there are too few to tell, and at the first step
+     */
+    public record Group(Part part, Stairs stairs, List<Optional<Versus>> versus) {
+        public Group {
+            versus = List.copyOf(versus);
+        }
+    }
+
+    /**
+     * Some units beside all the others.
+     *
+     * @param adjusted p-value of the difference corrected for all that the answer compares (Benjamini and Hochberg)
+     */
+    public record Versus(Share own, Share others, double adjusted) {
+        /** Of their own less that of the others. */
+        public Difference difference() {
+            return Difference.of(own, others);
+        }
+    }
 
     /**
      * Those who entered in a period.

@@ -1,5 +1,8 @@
 package coldtide.core.funnel;
 
+import static coldtide.core.funnel.FunnelReference.WINDOW;
+import static coldtide.core.funnel.FunnelReference.step;
+import static coldtide.core.funnel.FunnelReference.steps;
 import static java.util.stream.Collectors.groupingBy;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
@@ -12,6 +15,7 @@ import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
 import coldtide.core.funnel.FunnelAnswer.Times;
 import coldtide.core.funnel.FunnelPeople.Are;
+import coldtide.core.funnel.FunnelReference.Found;
 import coldtide.core.log.EventLog;
 import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
@@ -23,7 +27,6 @@ import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
 import coldtide.core.who.PersonCondition;
 import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.ValueTest;
 import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
@@ -33,9 +36,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
@@ -46,8 +47,6 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** Funnels over whole random histories, read and matched as the handbook is written, and the laws that hold of all of them. */
 class FunnelTest {
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(1));
-    private static final Duration WINDOW = Duration.ofDays(5);
-    private static final long SESSION_GAP = 30 * 60_000L;
 
     @AfterAll
     static void close() {
@@ -56,43 +55,6 @@ class FunnelTest {
 
     private static FunnelAnswer ask(EventLog log, FunnelQuestion question) {
         return FunnelAnalysis.answer(log, RUNNER, new Conditions(1 << 22), question);
-    }
-
-    private static FunnelStep step(String event) {
-        return FunnelStep.of(event, EventCondition.named(event));
-    }
-
-    /** With an alternative, a property, one that may be left out, one that forbids, and a limit of time. */
-    private static List<FunnelStep> steps(boolean plain) {
-        EventCondition android = new EventCondition.Property("platform", new ValueTest.IsOneOf(Set.of("android")));
-        FunnelStep lit =
-                FunnelStep.of("lit", EventCondition.all(EventCondition.named("beacon_lit", "ad_finished"), android));
-        if (plain) {
-            return List.of(step("app_open"), lit, step("purchase"));
-        }
-        return List.of(
-                step("app_open"),
-                new FunnelStep(
-                        "lit", lit.what(), true, Optional.empty(), Duration.ZERO, Optional.of(Duration.ofDays(3))),
-                new FunnelStep(
-                        "purchase",
-                        EventCondition.named("purchase"),
-                        false,
-                        Optional.of(EventCondition.named("push_received")),
-                        Duration.ofSeconds(20),
-                        Optional.empty()),
-                step("app_open"));
-    }
-
-    private static boolean lit(Event event) {
-        return (event.name().equals("beacon_lit") || event.name().equals("ad_finished"))
-                && event.release().platform().equals("android");
-    }
-
-    private static List<Predicate<Event>> tests(boolean plain) {
-        Predicate<Event> opened = event -> event.name().equals("app_open");
-        Predicate<Event> bought = event -> event.name().equals("purchase");
-        return plain ? List.of(opened, FunnelTest::lit, bought) : List.of(opened, FunnelTest::lit, bought, opened);
     }
 
     @ParameterizedTest
@@ -119,10 +81,12 @@ class FunnelTest {
         question = (held == null ? question : question.holding(held))
                 .by(Grain.WEEK)
                 .splitBy(new FunnelSplit.ByProperty("app_version", 0, 8));
-        Counted expected = new Reference(history, log, question, tests(plain)).count();
+        FunnelReference reference = new FunnelReference(history, log, question, plain);
+        Counted expected = new Counted(question.steps().size());
+        reference.units.forEach(found -> expected.add(history, found));
         FunnelAnswer answer = ask(log, question);
         assertThat(answer.all().reached()).isEqualTo(expected.reached);
-        assertThat(answer.all().open()).isEqualTo(expected.open);
+        assertThat(answer.all().open()).isEqualTo(reference.open);
         assertTimes(answer.times(), expected.times);
         assertThat(answer.all().reached().get(0)).isPositive();
         assertThat(answer.all().reached().get(2)).isPositive();
@@ -140,7 +104,7 @@ class FunnelTest {
             }
         }
         assertThat(versions).isEqualTo(expected.versions).hasSize(2);
-        assertThat(answer.periods().stream().mapToLong(Period::open).sum()).isEqualTo(expected.open);
+        assertThat(answer.periods().stream().mapToLong(Period::open).sum()).isEqualTo(reference.open);
     }
 
     /** By the definition of the quartiles, and by counting. */
@@ -174,7 +138,6 @@ class FunnelTest {
         final List<Long> reached = new ArrayList<>();
         final Map<LocalDate, List<Long>> weeks = new TreeMap<>();
         final Map<String, List<Long>> versions = new TreeMap<>();
-        long open;
 
         Counted(int steps) {
             for (int step = 0; step < steps; step++) {
@@ -183,120 +146,33 @@ class FunnelTest {
             }
         }
 
+        void add(RandomHistory history, Found unit) {
+            add(reached, unit.at());
+            times(unit);
+            Event entry = unit.events().get(unit.entry());
+            LocalDate week = Grain.WEEK.startOf(history.dayOf(entry));
+            add(weeks.computeIfAbsent(week, each -> new Counted(unit.at().length).reached), unit.at());
+            String version = entry.release().version();
+            add(versions.computeIfAbsent(version, each -> new Counted(unit.at().length).reached), unit.at());
+        }
+
         private static void add(List<Long> counts, int... at) {
             for (int step = 0; step < at.length; step++) {
                 counts.set(step, counts.get(step) + (at[step] == Match.NONE ? 0 : 1));
             }
         }
-    }
 
-    /** Reads people and sessions out of the events as they are, and tries all ways. */
-    private record Reference(
-            RandomHistory history, EventLog log, FunnelQuestion question, List<Predicate<Event>> tests) {
-        Counted count() {
-            Counted counted = new Counted(tests.size());
-            Map<String, List<Event>> people = history.events.stream().collect(groupingBy(Event::person));
-            for (List<Event> person : people.values()) {
-                List<Event> sorted = person.stream()
-                        .sorted(Comparator.comparingLong(Event::timeMillis).thenComparingLong(Event::receivedMillis))
-                        .toList();
-                if (question.unit() == Unit.SESSIONS) {
-                    RandomHistory.sessions(sorted).forEach(session -> unit(session, counted));
-                } else {
-                    unit(sorted, counted);
-                }
-            }
-            return counted;
-        }
-
-        private void unit(List<Event> events, Counted counted) {
-            Trail trail = trail(events);
-            if (question.unit() == Unit.ATTEMPTS) {
-                for (int entry = 0; entry < trail.size; entry++) {
-                    int next = entry + 1;
-                    while (next < trail.size && !(trail.is(next, 0) && trail.held[next] == trail.held[entry])) {
-                        next++;
-                    }
-                    int[] at = NaiveMatcher.attempt(question, trail, entry, Math.min(next + 1, trail.size));
-                    add(at, entry, events, counted);
-                    counted.open += trail.isOpen[entry] && trail.is(entry, 0) ? 1 : 0;
-                }
-                return;
-            }
-            int[] best = NaiveMatcher.best(question, trail);
-            if (best != null) {
-                int first = Integer.MAX_VALUE;
-                for (int place : best) {
-                    first = place == Match.NONE ? first : Math.min(first, place);
-                }
-                add(best, question.order() == Order.ANY_ORDER ? entryOf(trail, best) : first, events, counted);
-            } else if (trail.nextOpen(0) < trail.size) {
-                counted.open++;
-            }
-        }
-
-        /** In any order the entry need not be one of the events taken: the earliest from which so much was done. */
-        private int entryOf(Trail trail, int... best) {
-            for (int entry = 0; entry < trail.size; entry++) {
-                int[] at = NaiveMatcher.attempt(question, trail, entry, trail.size);
-                if (at != null && NaiveMatcher.deepest(at) == NaiveMatcher.deepest(best)) {
-                    return entry;
-                }
-            }
-            throw new AssertionError("no entry");
-        }
-
-        private void add(int[] at, int entry, List<Event> events, Counted counted) {
-            if (at != null) {
-                Counted.add(counted.reached, at);
-                times(at, events, counted);
-                LocalDate week = Grain.WEEK.startOf(history.dayOf(events.get(entry)));
-                Counted.add(counted.weeks.computeIfAbsent(week, each -> new Counted(at.length).reached), at);
-                String version = events.get(entry).release().version();
-                Counted.add(counted.versions.computeIfAbsent(version, each -> new Counted(at.length).reached), at);
-            }
-        }
-
-        private static void times(int[] at, List<Event> events, Counted counted) {
-            for (int step = 0; step < at.length; step++) {
-                int its = at[step];
-                OptionalInt before = IntStream.of(at)
+        private void times(Found unit) {
+            for (int step = 0; step < unit.at().length; step++) {
+                int its = unit.at()[step];
+                OptionalInt before = IntStream.of(unit.at())
                         .filter(other -> other >= 0 && other < its)
                         .max();
                 if (its != Match.NONE && before.isPresent()) {
-                    counted.times
-                            .get(step)
-                            .add(events.get(its).timeMillis()
-                                    - events.get(before.getAsInt()).timeMillis());
+                    long from = unit.events().get(before.getAsInt()).timeMillis();
+                    times.get(step).add(unit.events().get(its).timeMillis() - from);
                 }
             }
-        }
-
-        private Trail trail(List<Event> events) {
-            Trail trail = new Trail();
-            long dataTo = log.dataTo().toEpochMilli();
-            long over = events.get(events.size() - 1).timeMillis();
-            boolean mayGoOn = question.unit() != Unit.SESSIONS || over + SESSION_GAP > dataTo;
-            for (int i = 0; i < events.size(); i++) {
-                Event event = events.get(i);
-                int may = 0;
-                for (int step = 0; step < tests.size(); step++) {
-                    may |= tests.get(step).test(event) ? 1 << step : 0;
-                }
-                int mayNot = 0;
-                for (int step = 0; step < tests.size(); step++) {
-                    boolean forbids = question.steps().get(step).forbidden().isPresent();
-                    mayNot |= forbids && event.name().equals("push_received") ? 1 << step : 0;
-                }
-                long value = question.held().isEmpty()
-                        ? 0
-                        : event.item().isEmpty() ? Trail.NOT_HELD : event.item().hashCode();
-                boolean inRange = question.range().contains(history.dayOf(event));
-                boolean isStep = question.order() == Order.ANY_ORDER ? may != 0 : (may & 1) != 0;
-                boolean open = mayGoOn && event.timeMillis() + WINDOW.toMillis() > dataTo;
-                trail.add(event.timeMillis(), may, mayNot, value, inRange && isStep, open, event.active(), i);
-            }
-            return trail;
         }
     }
 
@@ -386,6 +262,33 @@ class FunnelTest {
         assertSum(people);
         Stairs among = ask(log, question.among(payers)).all();
         assertThat(people.groups().get(0).stairs()).isEqualTo(among);
+        assertApart(countries.isEmpty() ? people : people);
+    }
+
+    /** Each group beside the whole without it, and the tests of all groups and steps corrected together. */
+    private static void assertApart(FunnelAnswer answer) {
+        List<Versus> told = new ArrayList<>();
+        for (Group group : answer.groups()) {
+            List<Long> own = group.stairs().reached();
+            List<Long> all = answer.all().reached();
+            assertThat(group.versus()).hasSameSizeAs(own).first().isEqualTo(Optional.empty());
+            for (int step = 1; step < own.size(); step++) {
+                // The second step may be left out, so the third is compared with the first.
+                int before = own.size() == 4 && step == 2 ? 0 : step - 1;
+                Share share = Share.of(own.get(step), own.get(before));
+                Share others = Share.of(all.get(step) - own.get(step), all.get(before) - own.get(before));
+                Versus versus = group.versus().get(step).orElseThrow();
+                assertThat(versus.own()).isEqualTo(share);
+                assertThat(versus.others()).isEqualTo(others);
+                assertThat(versus.difference()).isEqualTo(Difference.of(share, others));
+                told.add(versus);
+            }
+        }
+        double[] adjusted = FalseDiscovery.adjusted(
+                told.stream().mapToDouble(versus -> versus.difference().p()).toArray());
+        for (int i = 0; i < adjusted.length; i++) {
+            assertThat(told.get(i).adjusted()).isCloseTo(adjusted[i], within(1e-12));
+        }
     }
 
     private static void assertSum(FunnelAnswer answer) {

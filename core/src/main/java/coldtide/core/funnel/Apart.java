@@ -1,0 +1,79 @@
+package coldtide.core.funnel;
+
+import coldtide.core.funnel.FunnelAnswer.Group;
+import coldtide.core.funnel.FunnelAnswer.Stairs;
+import coldtide.core.funnel.FunnelAnswer.Versus;
+import coldtide.core.stats.Difference;
+import coldtide.core.stats.FalseDiscovery;
+import coldtide.core.stats.Share;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/** Sets some units beside all the others: which share of each went on. */
+final class Apart {
+    /** Fewer of either kind than this, were there no difference, are too few for the test. Common practice, no source. */
+    private static final double LEAST_EXPECTED = 5;
+
+    private Apart() {}
+
+    /** The groups with what sets them apart from everyone else at each step, all corrected together. */
+    static List<Group> tested(FunnelQuestion question, Stairs all, List<Group> groups) {
+        List<List<Optional<Versus>>> compared = groups.stream()
+                .map(group -> byStep(question, all, group.stairs()))
+                .toList();
+        double[] p = compared.stream()
+                .flatMap(List::stream)
+                .mapToDouble(each -> each.map(Apart::p).orElse(Double.NaN))
+                .toArray();
+        double[] adjusted = FalseDiscovery.adjusted(p);
+        List<Group> tested = new ArrayList<>();
+        int at = 0;
+        for (int i = 0; i < groups.size(); i++) {
+            List<Optional<Versus>> versus = new ArrayList<>();
+            for (Optional<Versus> each : compared.get(i)) {
+                double its = adjusted[at++];
+                versus.add(each.map(one -> new Versus(one.own(), one.others(), its)));
+            }
+            tested.add(new Group(groups.get(i).part(), groups.get(i).stairs(), versus));
+        }
+        return tested;
+    }
+
+    private static List<Optional<Versus>> byStep(FunnelQuestion question, Stairs all, Stairs own) {
+        List<Optional<Versus>> versus = new ArrayList<>();
+        for (int step = 0; step < question.steps().size(); step++) {
+            int before = question.lastRequiredBefore(step);
+            versus.add(
+                    before < 0
+                            ? Optional.empty()
+                            : of(
+                                    own.reached().get(step),
+                                    own.reached().get(before),
+                                    all.reached().get(step),
+                                    all.reached().get(before)));
+        }
+        return versus;
+    }
+
+    /**
+     * Not corrected yet; empty where either are too few to be tested.
+     *
+     * @param part of {@code whole}, which are some of {@code allPart} of {@code allWhole}
+     */
+    static Optional<Versus> of(long part, long whole, long allPart, long allWhole) {
+        double few = (double) Math.min(whole, allWhole - whole) * Math.min(allPart, allWhole - allPart);
+        return few < LEAST_EXPECTED * allWhole || allWhole == 0
+                ? Optional.empty()
+                : Optional.of(
+                        new Versus(Share.of(part, whole), Share.of(allPart - part, allWhole - whole), Double.NaN));
+    }
+
+    static double p(Versus versus) {
+        return Difference.test(
+                versus.own().part(),
+                versus.own().whole(),
+                versus.others().part(),
+                versus.others().whole());
+    }
+}

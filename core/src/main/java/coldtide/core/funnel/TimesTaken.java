@@ -1,0 +1,46 @@
+package coldtide.core.funnel;
+
+import coldtide.core.funnel.FunnelAnswer.Times;
+import coldtide.core.measure.Samples;
+import java.time.Duration;
+import java.util.Arrays;
+import java.util.List;
+import java.util.stream.IntStream;
+import java.util.stream.LongStream;
+
+/** How long things took, of several kinds: their percentiles, and how many took up to each bound and beyond. */
+final class TimesTaken {
+    private static final long[] BOUNDS =
+            FunnelAnalysis.TIME_BOUNDS.stream().mapToLong(Duration::toMillis).toArray();
+
+    private final Samples samples;
+    private final long[][] spread;
+
+    TimesTaken(int kinds) {
+        samples = new Samples(kinds);
+        spread = new long[kinds][BOUNDS.length + 1];
+    }
+
+    void add(int kind, long millis) {
+        samples.add(kind, millis);
+        int bound = Arrays.binarySearch(BOUNDS, millis);
+        spread[kind][bound >= 0 ? bound : -bound - 1]++;
+    }
+
+    void add(TimesTaken from) {
+        samples.add(from.samples);
+        Counts.add(spread, from.spread);
+    }
+
+    List<Times> told() {
+        Samples.ByCell took = samples.byCell();
+        return IntStream.range(0, spread.length)
+                .mapToObj(kind -> new Times(
+                        took.percentile(kind, 0.25),
+                        took.percentile(kind, 0.5),
+                        took.percentile(kind, 0.75),
+                        took.percentile(kind, 0.9),
+                        LongStream.of(spread[kind]).boxed().toList()))
+                .toList();
+    }
+}
