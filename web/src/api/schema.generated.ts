@@ -260,6 +260,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/funnel/after": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["after"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/funnel/independent": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["independent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/funnel/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/funnel/slices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["slices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/held-back": {
         parameters: {
             query?: never;
@@ -979,11 +1043,48 @@ export interface components {
             before: number;
             days: components["schemas"]["DayRange"];
         };
+        AfterDoneView: {
+            event: string;
+            /** Format: int64 */
+            lost: number;
+            /** Format: int64 */
+            lostNext: number;
+            versus: components["schemas"]["VersusView"];
+            /** Format: int64 */
+            wentOn: number;
+            /** Format: int64 */
+            wentOnNext: number;
+        };
+        AfterSideView: {
+            /** Format: int64 */
+            later: number;
+            /** Format: int64 */
+            never: number;
+            /** Format: int64 */
+            nothing: number;
+            stayed: components["schemas"]["TimesView"];
+            /** Format: int64 */
+            uninstalled: number;
+            /** Format: int64 */
+            units: number;
+        };
+        AfterView: {
+            done: components["schemas"]["AfterDoneView"][];
+            lost: components["schemas"]["AfterSideView"];
+            timeBounds: number[];
+            wentOn: components["schemas"]["AfterSideView"];
+        };
         Ages: {
             /** Format: int32 */
             from: number;
             /** Format: int32 */
             to: number;
+        };
+        AgreedView: {
+            /** Format: int64 */
+            both: number;
+            /** Format: int64 */
+            inOrder: number;
         };
         AheadView: {
             /** Format: double */
@@ -995,6 +1096,10 @@ export interface components {
         };
         AnsweredActivityChange: {
             answer: components["schemas"]["ActivityChange"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredAfterView: {
+            answer: components["schemas"]["AfterView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredArrivals: {
@@ -1011,6 +1116,10 @@ export interface components {
         };
         AnsweredFunnelView: {
             answer: components["schemas"]["FunnelView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredIndependentView: {
+            answer: components["schemas"]["IndependentView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredListRecordedProperty: {
@@ -1045,12 +1154,20 @@ export interface components {
             answer: components["schemas"]["RetentionView"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredSlicesView: {
+            answer: components["schemas"]["SlicesView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredSurvivalView: {
             answer: components["schemas"]["SurvivalView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredTideTableView: {
             answer: components["schemas"]["TideTableView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredUsualOrderView: {
+            answer: components["schemas"]["UsualOrderView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredValueView: {
@@ -1495,6 +1612,7 @@ export interface components {
             ofPrevious: components["schemas"]["StepShareView"];
             /** Format: int64 */
             reached: number;
+            versus: components["schemas"]["VersusView"];
         };
         FunnelView: {
             all: components["schemas"]["StairsView"];
@@ -1527,6 +1645,10 @@ export interface components {
         };
         GroupView: {
             parts: components["schemas"]["PartView"][];
+        };
+        Having: {
+            property: string;
+            value: string;
         };
         HeldBackDay: {
             /** Format: date */
@@ -1596,6 +1718,10 @@ export interface components {
             changed: number;
             /** Format: int32 */
             entered: number;
+        };
+        IndependentView: {
+            done: number[];
+            withoutBefore: number[];
         };
         InstallOfPerson: {
             context: {
@@ -1673,6 +1799,19 @@ export interface components {
             missing: string | null;
             reading: components["schemas"]["Reading"];
             rows: components["schemas"]["SampleView"][];
+        };
+        LostAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            funnel: {
+                [key: string]: unknown;
+            };
+            lenient: boolean | null;
+            /** Format: int32 */
+            step: number;
+            /** @enum {string|null} */
+            until: "WINDOW" | "SESSION" | null;
         };
         MarkEntry: {
             /** Format: date-time */
@@ -2198,6 +2337,22 @@ export interface components {
             name: string;
             password: string;
         };
+        SliceView: {
+            having: components["schemas"]["Having"][];
+            /** Format: double */
+            moved: number;
+            versus: components["schemas"]["VersusView"];
+        };
+        SlicesView: {
+            /** Format: int64 */
+            before: number;
+            /** Format: int64 */
+            reached: number;
+            slices: components["schemas"]["SliceView"][];
+            /** Format: int32 */
+            tests: number;
+            tooMany: string[];
+        };
         SplitAsk: {
             people: components["schemas"]["GroupAsk"][] | null;
             property: string | null;
@@ -2244,6 +2399,17 @@ export interface components {
             low: number;
             /** Format: double */
             share: number;
+        };
+        StepsAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            funnel: {
+                [key: string]: unknown;
+            };
+            lenient: boolean | null;
+            /** @enum {string|null} */
+            unit: "PEOPLE" | "SESSIONS" | "EVENTS" | null;
         };
         SurvivalAsk: {
             among: {
@@ -2350,6 +2516,10 @@ export interface components {
             projection: components["schemas"]["ProjectionView"];
             returned: number[][];
         };
+        UsualOrderView: {
+            agreed: components["schemas"]["AgreedView"][];
+            order: number[];
+        };
         ValueAsk: {
             /** Format: int32 */
             ages: number;
@@ -2387,6 +2557,24 @@ export interface components {
             /** Format: date */
             starts: string;
             version: string;
+        };
+        VersusView: {
+            /** Format: double */
+            adjusted: number;
+            /** Format: double */
+            difference: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: int64 */
+            othersPart: number;
+            /** Format: int64 */
+            othersWhole: number;
+            /** Format: int64 */
+            part: number;
+            /** Format: int64 */
+            whole: number;
         };
         WayAsk: {
             name: string;
@@ -2953,6 +3141,110 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredFunnelView"];
+                };
+            };
+        };
+    };
+    after: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LostAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredAfterView"];
+                };
+            };
+        };
+    };
+    independent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredIndependentView"];
+                };
+            };
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepsAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredUsualOrderView"];
+                };
+            };
+        };
+    };
+    slices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LostAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredSlicesView"];
                 };
             };
         };

@@ -82,6 +82,7 @@ class SecuritySetup {
                         "/api/apps/*/retention",
                         "/api/apps/*/retention/*",
                         "/api/apps/*/funnel",
+                        "/api/apps/*/funnel/*",
                         "/api/apps/*/people-count")
                 .hasRole(READER)
                 .requestMatchers(

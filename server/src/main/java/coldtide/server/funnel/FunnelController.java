@@ -5,7 +5,7 @@ import coldtide.core.funnel.FunnelAnswer;
 import coldtide.core.funnel.FunnelAnswer.Group;
 import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
-import coldtide.core.funnel.FunnelAnswer.Times;
+import coldtide.core.funnel.FunnelAnswer.Versus;
 import coldtide.core.funnel.FunnelQuestion;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.stats.Share;
@@ -16,7 +16,9 @@ import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import java.time.Duration;
+import java.util.Collections;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -27,6 +29,10 @@ import org.springframework.web.bind.annotation.RestController;
 /** Answers over HTTP how far people, sessions or attempts get. */
 @RestController
 class FunnelController {
+    /** All of them have nobody to be compared with. */
+    private static final List<Optional<Versus>> NOBODY_ELSE =
+            Collections.nCopies(FunnelQuestion.MOST_STEPS, Optional.empty());
+
     private final Asking asking;
 
     FunnelController(Asking asking) {
@@ -56,6 +62,7 @@ class FunnelController {
      * @param ofFirst of those who entered; null if nobody did
      * @param ofPrevious of those at the last step before it that is not optional; null at the first, or if nobody was there
      * @param lost who were at that step and not here
+     * @param versus of a group, its share of the step before beside that of everyone else; null where there are too few to tell
      */
     record FunnelStepView(
             long reached,
@@ -70,7 +77,12 @@ class FunnelController {
                     implementation = StepShareView.class)
             StepShareView ofPrevious,
 
-            long lost) {}
+            long lost,
+
+            @Schema(
+                    types = {"object", "null"},
+                    implementation = VersusView.class)
+            VersusView versus) {}
 
     /** A share with its 95 % Wilson interval. */
     record StepShareView(double value, double low, double high) {
@@ -80,27 +92,6 @@ class FunnelController {
             }
             Share share = Share.of(part, whole);
             return new StepShareView(share.value(), share.low(), share.high());
-        }
-    }
-
-    /** In milliseconds; null where nobody did it after another step. */
-    record TimesView(
-            @Schema(types = {"number", "null"}) Double quarter,
-            @Schema(types = {"number", "null"}) Double median,
-            @Schema(types = {"number", "null"}) Double threeQuarters,
-            @Schema(types = {"number", "null"}) Double nineTenths,
-            List<Long> counts) {
-        static TimesView of(Times times) {
-            return new TimesView(
-                    known(times.quarter()),
-                    known(times.median()),
-                    known(times.threeQuarters()),
-                    known(times.nineTenths()),
-                    times.counts());
-        }
-
-        private static Double known(double value) {
-            return Double.isNaN(value) ? null : value;
         }
     }
 
@@ -122,7 +113,10 @@ class FunnelController {
             FunnelQuestion question = ask.question(reader);
             FunnelAnswer answer = FunnelAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), question);
             return new FunnelView(
-                    view(question, answer.all()),
+                    view(
+                            question,
+                            answer.all(),
+                            NOBODY_ELSE.subList(0, question.steps().size())),
                     answer.times().stream().map(TimesView::of).toList(),
                     answer.groups().stream().map(group -> view(question, group)).toList(),
                     answer.periods().stream().map(FunnelPeriodView::of).toList(),
@@ -133,18 +127,18 @@ class FunnelController {
 
     private static FunnelGroupView view(FunnelQuestion question, Group group) {
         return new FunnelGroupView(
-                group.part().kind(), group.part().value().orElse(null), view(question, group.stairs()));
+                group.part().kind(), group.part().value().orElse(null), view(question, group.stairs(), group.versus()));
     }
 
-    private static StairsView view(FunnelQuestion question, Stairs stairs) {
+    private static StairsView view(FunnelQuestion question, Stairs stairs, List<Optional<Versus>> versus) {
         return new StairsView(
                 IntStream.range(0, question.steps().size())
-                        .mapToObj(step -> step(question, stairs, step))
+                        .mapToObj(step -> step(question, stairs, step, versus.get(step)))
                         .toList(),
                 stairs.open());
     }
 
-    private static FunnelStepView step(FunnelQuestion question, Stairs stairs, int step) {
+    private static FunnelStepView step(FunnelQuestion question, Stairs stairs, int step, Optional<Versus> versus) {
         long reached = stairs.reached().get(step);
         int before = question.lastRequiredBefore(step);
         long previous = before < 0 ? reached : stairs.reached().get(before);
@@ -152,6 +146,7 @@ class FunnelController {
                 reached,
                 StepShareView.of(reached, stairs.reached().get(0)),
                 before < 0 ? null : StepShareView.of(reached, previous),
-                previous - reached);
+                previous - reached,
+                versus.map(VersusView::of).orElse(null));
     }
 }
