@@ -1592,7 +1592,9 @@ export interface components {
         };
         FunnelPeriodView: {
             days: components["schemas"]["DayRange"];
+            high: number[];
             isWhole: boolean;
+            low: number[];
             /** Format: int64 */
             open: number;
             reached: number[];

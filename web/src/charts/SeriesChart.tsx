@@ -24,6 +24,10 @@ interface ChartLine {
   name: string;
   values: (number | null)[];
   compared: (number | null)[] | undefined;
+  /** Where values would be expected to lie; pale, behind the line. */
+  band?: { low: (number | null)[]; high: (number | null)[] };
+  /** What is aimed at, from and to. */
+  target?: [number, number] | undefined;
 }
 
 interface SeriesChartProps {
@@ -42,6 +46,8 @@ interface SeriesChartProps {
 const ENDS_WIDTH = 122;
 const ENDS_GAP = 15;
 const BOTTOM = 26;
+/** The name of what is drawn behind a line and is not told of when hovered. */
+const BAND = '\u0000band';
 
 /** Whether each line's name stands at its end. */
 const hasEnds = ({ shape, lines }: SeriesChartProps) => shape === 'lines' && lines.length > 1;
@@ -63,6 +69,49 @@ function comparedOf(line: ChartLine, at: number, roles: Roles): LineSeriesOption
         },
       ]
     : [];
+}
+
+/** A band is two lines that cannot be seen, one upon the other, and what lies between them. */
+function bandOf(line: ChartLine, at: number, roles: Roles): LineSeriesOption[] {
+  if (!line.band) return [];
+  const { low, high } = line.band;
+  const common: LineSeriesOption = {
+    type: 'line',
+    name: BAND,
+    stack: `band ${at}`,
+    symbol: 'none',
+    silent: true,
+    lineStyle: { width: 0 },
+    tooltip: { show: false },
+  };
+  return [
+    { ...common, data: low },
+    {
+      ...common,
+      data: high.map((each, index) => (each === null ? null : each - (low[index] ?? 0))),
+      areaStyle: { color: colourOf(roles, at), opacity: 0.13 },
+    },
+  ];
+}
+
+/** What is aimed at, as a strip across the chart with edges. */
+function targetOf(line: ChartLine, roles: Roles): LineSeriesOption[] {
+  if (!line.target) return [];
+  return [
+    {
+      type: 'line',
+      name: BAND,
+      data: [],
+      silent: true,
+      markLine: {
+        silent: true,
+        symbol: 'none',
+        label: { show: false },
+        lineStyle: { color: roles.release, width: 1.5, type: 'solid' },
+        data: line.target.map((each) => ({ yAxis: each })),
+      },
+    },
+  ];
 }
 
 /** A line in two parts: what is whole, and dashed what is not: a part of a period, or one not over yet in the data. */
@@ -119,7 +168,12 @@ function barsOf(props: SeriesChartProps, line: ChartLine, at: number, roles: Rol
 function seriesOf(props: SeriesChartProps, roles: Roles): SeriesOption[] {
   const drawn = props.lines.flatMap<SeriesOption>((line, at) =>
     props.shape === 'lines'
-      ? [...lineOf(props, line, at, roles), ...comparedOf(line, at, roles)]
+      ? [
+          ...bandOf(line, at, roles),
+          ...targetOf(line, roles),
+          ...lineOf(props, line, at, roles),
+          ...comparedOf(line, at, roles),
+        ]
       : [barsOf(props, line, at, roles)],
   );
   // Marks hang on a line of their own, so that they stand whatever is drawn.
@@ -160,7 +214,7 @@ function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
       ...tooltipLooks(roles),
       formatter: (items) =>
         hovered(
-          Array.isArray(items) ? items : [items],
+          (Array.isArray(items) ? items : [items]).filter(({ seriesName }) => seriesName !== BAND),
           (value) =>
             props.shape === 'shares' ? share(value) : measureValue(value, props.unit, props.currency),
           (now, before) => measureChange(now, before, props.unit),

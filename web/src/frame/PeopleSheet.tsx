@@ -15,6 +15,8 @@ export interface Picked {
   title: string;
   text: string;
   people: SheetPeople[];
+  /** What else can be asked of it. */
+  further?: { name: string; go: () => void }[];
 }
 
 interface PeopleSheetProps {
@@ -49,6 +51,19 @@ export function PeopleSheet({ app, picked, onClose }: PeopleSheetProps) {
               ))}
             </tbody>
           </table>
+          {picked.further?.map(({ name, go }) => (
+            <p key={name}>
+              <button
+                className="word"
+                onClick={() => {
+                  onClose();
+                  go();
+                }}
+              >
+                {name}
+              </button>
+            </p>
+          ))}
         </div>
       )}
     </Popover>

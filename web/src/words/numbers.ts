@@ -68,6 +68,15 @@ export function change(
   return `${signed(((now - before) / Math.abs(before)) * 100, (value) => oneDecimal.format(value))} %`;
 }
 
+/** A difference of two shares: "−3.2 pt". */
+export const points = (value: number) => change(value, 0, 'SHARE');
+
+const bare = (value: number) => points(value).replace(/ pt$/, '');
+
+/** "−3.2 pt (−5.0 to −1.4)". */
+export const pointsWithin = (value: number, low: number, high: number) =>
+  `${points(value)} (${bare(low)} to ${bare(high)})`;
+
 /** Short forms for axes: "1.28 M", "13.4 k". */
 export function compact(value: number): string {
   const size = Math.abs(value);

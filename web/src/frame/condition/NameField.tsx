@@ -25,10 +25,12 @@ interface EventFieldProps {
   value: What['subject'];
   onChange: (subject: What['subject']) => void;
   autoFocus?: boolean;
+  /** What is said of an event beside its name. */
+  note?: (event: string) => string | undefined;
 }
 
 /** An event or a named behaviour. Hidden events are not offered. */
-export function EventField({ app, label, value, onChange, autoFocus }: EventFieldProps) {
+export function EventField({ app, label, value, onChange, autoFocus, note }: EventFieldProps) {
   const words = useWords(app);
   const events = useEventNames(app);
   const choices: Choice[] = [
@@ -46,6 +48,12 @@ export function EventField({ app, label, value, onChange, autoFocus }: EventFiel
       value={chosen}
       groupBy={(each) => each.kind}
       getOptionLabel={(each) => each.name}
+      renderOption={({ key, ...props }, each) => (
+        <li key={key} {...props}>
+          {each.name}
+          <Note subject={each.subject} note={note} />
+        </li>
+      )}
       isOptionEqualToValue={(a, b) => a.name === b.name}
       onChange={(_, next) => onChange(next.subject)}
       disableClearable
@@ -54,6 +62,13 @@ export function EventField({ app, label, value, onChange, autoFocus }: EventFiel
       renderInput={(params) => <TextField {...params} label={label} autoFocus={autoFocus} />}
     />
   );
+}
+
+function Note({ subject, note }: Pick<EventFieldProps, 'note'> & Pick<What, 'subject'>) {
+  const event =
+    subject && 'event' in subject && typeof subject.event === 'string' ? subject.event : undefined;
+  const text = event === undefined ? undefined : note?.(event);
+  return text === undefined ? null : <span className="second option-note">{text}</span>;
 }
 
 interface PropertyFieldProps {

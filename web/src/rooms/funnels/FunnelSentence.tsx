@@ -10,15 +10,32 @@ import { RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence, Word } from '../../frame/sentence/Sentence';
 import { splitOf, splitParam } from '../../frame/split';
 import { useWords } from '../../api/words';
+import type { IndependentUnit } from '../../api/funnel';
 import type { Split } from '../../api/retention';
 import { isEveryone } from '../../words/conditions';
 import { GRAINS, grainWord } from '../../words/dates';
-import { countingParam, orderParam, USUAL_WINDOW, type Counting, type Order, type Words } from './question';
+import {
+  aloneParam,
+  countingParam,
+  orderParam,
+  USUAL_WINDOW,
+  windowWords,
+  type Counting,
+  type Order,
+  type Words,
+} from './question';
 
-const ORDERS: { value: Order; name: string; note: string }[] = [
+const ORDERS: { value: Order | 'EACH'; name: string; note: string }[] = [
   { value: 'IN_ORDER', name: 'in order', note: 'others may come between' },
   { value: 'BACK_TO_BACK', name: 'back to back', note: 'nothing else active between' },
   { value: 'ANY_ORDER', name: 'in any order', note: 'all in the window of the first' },
+  { value: 'EACH', name: 'each by itself', note: 'independent counts, no sequence' },
+];
+
+const ALONE: { value: IndependentUnit; name: string; note: string }[] = [
+  { value: 'PEOPLE', name: 'people', note: 'each once' },
+  { value: 'SESSIONS', name: 'sessions', note: 'in which it was done' },
+  { value: 'EVENTS', name: 'events', note: 'every time it was done' },
 ];
 
 const COUNTINGS: { value: Counting; name: string; note: string }[] = [
@@ -51,6 +68,7 @@ export function FunnelSentence({
   names: string[];
 }) {
   if (!rail) return null;
+  if (words.independent) return <IndependentSentence frame={{ asked, rail }} words={words} />;
   const among = amongOf(asked);
   const anyOrder = words.order === 'ANY_ORDER';
   return (
@@ -74,13 +92,17 @@ export function FunnelSentence({
         label="Order"
         value={words.order}
         options={ORDERS.filter(({ value }) => value !== 'ANY_ORDER' || words.counting !== 'ATTEMPTS')}
-        onChange={(next) => asked.set({ order: orderParam(next) })}
+        onChange={(next) => asked.set(orderSet(next, words))}
       />{' '}
       within{' '}
       <ChoiceWord
         label="Window"
         value={words.window}
-        options={WINDOWS}
+        options={
+          WINDOWS.some(({ value }) => value === words.window)
+            ? WINDOWS
+            : [...WINDOWS, { value: words.window, name: windowWords(words.window) }]
+        }
         onChange={(next) => asked.set({ within: next === USUAL_WINDOW ? null : next })}
       />
       , holding{' '}
@@ -117,6 +139,51 @@ export function FunnelSentence({
         onChange={(next) => asked.set({ by: next === WHOLE ? null : grainWord[next] })}
       />
       ?
+    </Sentence>
+  );
+}
+
+/** What one way of counting knows and the other does not is let go. */
+const orderSet = (next: Order | 'EACH', { independent, counting, alone }: Words) => ({
+  order: orderParam(next),
+  ...(next === 'EACH' && counting === 'ATTEMPTS' ? { count: null } : {}),
+  ...(next !== 'EACH' && independent && alone === 'EVENTS' ? { count: null } : {}),
+  ...(next === 'EACH' ? { lost: null, until: null } : {}),
+});
+
+/** Each step by itself: nothing is said of a sequence, a window or what is held. */
+function IndependentSentence({
+  frame: { asked, rail },
+  words,
+}: {
+  frame: { asked: FrameContext['asked']; rail: NonNullable<FrameContext['rail']> };
+  words: Words;
+}) {
+  const among = amongOf(asked);
+  return (
+    <Sentence>
+      Among {isEveryone(among) ? '' : 'people '}
+      <AmongWord
+        app={asked.app}
+        label="Among"
+        value={among}
+        onChange={(next) => asked.set({ among: amongParam(next) })}
+      />
+      , how many{' '}
+      <ChoiceWord
+        label="Counted"
+        value={words.alone}
+        options={ALONE}
+        onChange={(next) => asked.set({ count: aloneParam(next) })}
+      />{' '}
+      in <RangeWord asked={asked} rail={rail} /> had these steps{' '}
+      <ChoiceWord
+        label="Order"
+        value="EACH"
+        options={ORDERS}
+        onChange={(next) => asked.set(orderSet(next, words))}
+      />
+      , whatever else they did?
     </Sentence>
   );
 }

@@ -4,11 +4,13 @@ import type { Grain, RailView } from '../../api/queries';
 import { notesOn } from '../../charts/notes';
 import { periodWords } from '../../words/dates';
 import { count, share } from '../../words/numbers';
+import { targetOf, type Words } from './question';
 
 const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
 
 interface PeriodsProps {
   view: FunnelView;
+  words: Words;
   by: Grain;
   names: string[];
   rail: Pick<RailView, 'versions' | 'marks'>;
@@ -16,11 +18,22 @@ interface PeriodsProps {
 
 const HEIGHT = 240;
 
+/** With more lines than this only the last has a band. */
+const MOST_BANDS = 3;
+
+const bandOf = (periods: FunnelView['periods'], step: number) => ({
+  low: periods.map(({ low }) => low[step] ?? null),
+  high: periods.map(({ high }) => high[step] ?? null),
+});
+
 /** Of those who entered in a period, the share that got to a step; null where nobody did. */
 const shareOf = (reached: number[], step: number) => (reached[0] ? (reached[step] ?? 0) / reached[0] : null);
 
+const expectedWords = (low: number | undefined, high: number | undefined) =>
+  low === undefined || high === undefined ? 'cannot be told' : `${share(low)} to ${share(high)}`;
+
 /** How many of each period’s entries got to each step: lines with releases and marks, and the same as a table. */
-export function Periods({ view, by, names, rail }: PeriodsProps) {
+export function Periods({ view, words, by, names, rail }: PeriodsProps) {
   const { periods } = view;
   const later = names.slice(1);
   return (
@@ -35,6 +48,10 @@ export function Periods({ view, by, names, rail }: PeriodsProps) {
             name,
             values: periods.map(({ reached }) => shareOf(reached, at + 1)),
             compared: undefined,
+            ...(later.length <= MOST_BANDS || at === later.length - 1
+              ? { band: bandOf(periods, at + 1) }
+              : {}),
+            target: targetOf(words.steps[at + 1] ?? { what: { active: true } }),
           }))}
           unit="SHARE"
           currency=""
@@ -66,14 +83,19 @@ export function Periods({ view, by, names, rail }: PeriodsProps) {
           </tr>
         </thead>
         <tbody>
-          {periods.map(({ days, reached, open }) => (
+          {periods.map(({ days, reached, open, low, high }) => (
             <tr key={days.from}>
               <th scope="row">{periodWords(days.from, by)}</th>
               <td className="number">{count(reached[0] ?? 0)}</td>
               {later.map((_, at) => {
                 const value = shareOf(reached, at + 1);
+                const isOut = value !== null && (value < (low[at + 1] ?? 0) || value > (high[at + 1] ?? 1));
                 return (
-                  <td key={at} className="number" title={`${count(reached[at + 1] ?? 0)} got there`}>
+                  <td
+                    key={at}
+                    className={isOut ? 'number apart' : 'number'}
+                    title={`${count(reached[at + 1] ?? 0)} got there; expected from the other periods ${expectedWords(low[at + 1], high[at + 1])}`}
+                  >
                     {value === null ? '\u2013' : share(value)}
                   </td>
                 );
@@ -83,6 +105,10 @@ export function Periods({ view, by, names, rail }: PeriodsProps) {
           ))}
         </tbody>
       </table>
+      <p className="second stair-note">
+        Bands, and what is not underlined: where a share would lie 95 times of 100 if the period were like all
+        the others. Of twenty shares one is outside by chance alone.
+      </p>
     </>
   );
 }

@@ -1,16 +1,15 @@
 import { useState, type ReactNode } from 'react';
-import type { FunnelAsk, FunnelView, StairsView } from '../../api/funnel';
+import type { FunnelAsk, FunnelView, IndependentView, StairsView, TimesView } from '../../api/funnel';
 import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import { groupName, splitOf } from '../../frame/split';
 import type { Asked } from '../../frame/question';
-import { Word } from '../../frame/sentence/Sentence';
-import { count, duration, share, shareWithin } from '../../words/numbers';
-import { largestLoss, stepBefore } from './findings';
-import { peopleAt, stepsParam, unitWord, type Step, type Words } from './question';
-import { StepSheet } from './StepSheet';
+import { count, pointsWithin, share, shareWithin } from '../../words/numbers';
+import { largestLoss, RATE, stepBefore } from './findings';
+import { againstTarget, peopleAt, targetOf, unitWord, type Step, type Words } from './question';
+import { StepWord } from './StepWord';
+import { TimesWord } from './Times';
 
 type StepView = StairsView['steps'][number];
-type TimesView = FunnelView['times'][number];
 
 interface StairsProps {
   asked: Asked;
@@ -19,10 +18,20 @@ interface StairsProps {
   /** Of these steps; nothing while it is not told yet, or fewer than two are asked about. */
   view: FunnelView | undefined;
   ask: FunnelAsk | undefined;
+  /** Each step by itself, where it stands beside the stairs. */
+  alone: IndependentView | undefined;
 }
 
 /** One line a step, the loss between two lines; under the last, what adds another. */
-export function Stairs({ asked, words, names, view, ask, children }: StairsProps & { children: ReactNode }) {
+export function Stairs({
+  asked,
+  words,
+  names,
+  view,
+  ask,
+  alone,
+  children,
+}: StairsProps & { children: ReactNode }) {
   const [picked, setPicked] = useState<Picked>();
   const steps = view?.all.steps;
   const loss = view && largestLoss(view.all, words);
@@ -44,6 +53,16 @@ export function Stairs({ asked, words, names, view, ask, children }: StairsProps
             <th scope="col" className="number">
               of the step before
             </th>
+            {alone && (
+              <>
+                <th scope="col" className="number">
+                  by itself
+                </th>
+                <th scope="col" className="number">
+                  without the step before
+                </th>
+              </>
+            )}
           </tr>
         </thead>
         {words.steps.map((step, at) => (
@@ -52,9 +71,27 @@ export function Stairs({ asked, words, names, view, ask, children }: StairsProps
               <LossRow
                 step={steps?.[at]}
                 times={view?.times[at]}
+                bounds={view?.timeBounds ?? []}
+                label={`Until \u201c${names[at] ?? ''}\u201d`}
                 optional={step.optional ?? false}
                 isLargest={loss === at}
-                onPick={(place) => ask && setPicked(lostOf(place, ask, words, names, at, steps?.[at]))}
+                wide={alone !== undefined}
+                onPick={(place) =>
+                  ask &&
+                  setPicked({
+                    ...lostOf(place, ask, words, names, at, steps?.[at]),
+                    ...(step.optional
+                      ? {}
+                      : {
+                          further: [
+                            {
+                              name: 'What they did next, and who they are',
+                              go: () => asked.set({ lost: String(at + 1) }),
+                            },
+                          ],
+                        }),
+                  })
+                }
               />
             )}
             <tr>
@@ -79,14 +116,22 @@ export function Stairs({ asked, words, names, view, ask, children }: StairsProps
                 <Rule
                   step={steps?.[at]}
                   dots={groups.map((group) => group.stairs.steps[at]?.ofFirst?.value)}
+                  target={targetOf(step)}
                 />
               </td>
               <td className="number" title={withinWords(steps?.[at]?.ofFirst)}>
                 {steps?.[at]?.ofFirst ? share(steps[at].ofFirst.value) : '–'}
+                <TargetWord step={step} value={steps?.[at]} />
               </td>
               <td className="number" title={withinWords(steps?.[at]?.ofPrevious)}>
                 {steps?.[at]?.ofPrevious ? share(steps[at].ofPrevious.value) : ''}
               </td>
+              {alone && (
+                <>
+                  <td className="number">{count(alone.done[at] ?? 0)}</td>
+                  <td className="number">{at > 0 ? count(alone.withoutBefore[at] ?? 0) : ''}</td>
+                </>
+              )}
             </tr>
           </tbody>
         ))}
@@ -101,63 +146,38 @@ export function Stairs({ asked, words, names, view, ask, children }: StairsProps
 const withinWords = (share: { value: number; low: number; high: number } | null | undefined) =>
   share ? shareWithin(share.value, share.low, share.high) : undefined;
 
-function StepWord({
-  asked,
-  words,
-  names,
-  at,
-}: Pick<StairsProps, 'asked' | 'words' | 'names'> & { at: number }) {
-  const { steps } = words;
-  const set = (next: Step[]) => asked.set({ steps: stepsParam(next) });
-  const step = steps[at];
-  if (!step) return null;
-  return (
-    <Word label={`Step ${at + 1}`} text={names[at] ?? ''}>
-      {(close) => (
-        <StepSheet
-          app={asked.app}
-          step={step}
-          at={at}
-          count={steps.length}
-          inOrder={words.order !== 'ANY_ORDER'}
-          onChange={(next) => set(steps.map((each, other) => (other === at ? next : each)))}
-          onMove={(by) => {
-            set(moved(steps, at, by));
-            close();
-          }}
-          onRemove={() => {
-            set(ofFirst(steps.filter((_, other) => other !== at)));
-            close();
-          }}
-        />
-      )}
-    </Word>
-  );
-}
+const TARGET_WORDS = {
+  below: 'below target',
+  above: 'above target',
+  in: 'in target',
+  unsure: 'target: cannot be told',
+};
 
-/** The first step is where people enter: nothing holds before it. */
-const ofFirst = (steps: Step[]): Step[] =>
-  steps.map((step, at) => (at === 0 ? { what: step.what, ...(step.name ? { name: step.name } : {}) } : step));
-
-function moved(steps: Step[], at: number, by: -1 | 1): Step[] {
-  const next = steps.filter((_, other) => other !== at);
-  const step = steps[at];
-  return step ? ofFirst([...next.slice(0, at + by), step, ...next.slice(at + by)]) : steps;
+/** Whether what is aimed at is met, as far as its interval tells. */
+function TargetWord({ step, value }: { step: Step; value: StepView | undefined }) {
+  const target = targetOf(step);
+  if (!target || !value?.ofFirst) return null;
+  const is = againstTarget(value.ofFirst, target);
+  return <div className={is === 'below' ? 'fall target-word' : 'second target-word'}>{TARGET_WORDS[is]}</div>;
 }
 
 interface LossRowProps {
   step: StepView | undefined;
   times: TimesView | undefined;
+  bounds: number[];
+  label: string;
+  /** Whether there are columns of each step by itself. */
+  wide: boolean;
   optional: boolean;
   isLargest: boolean;
   onPick: (place: Element) => void;
 }
 
-function LossRow({ step, times, optional, isLargest, onPick }: LossRowProps) {
+function LossRow({ step, times, bounds, label, optional, isLargest, wide, onPick }: LossRowProps) {
   return (
     <tr className={isLargest ? 'loss largest' : 'loss'}>
       <td />
-      <td colSpan={4}>
+      <td colSpan={wide ? 6 : 4}>
         {step && (
           <>
             {step.lost > 0 || optional ? (
@@ -169,11 +189,11 @@ function LossRow({ step, times, optional, isLargest, onPick }: LossRowProps) {
             )}
             {step.lost > 0 && step.ofPrevious && `, ${share(1 - step.ofPrevious.value)}`}
             {isLargest && ': the largest loss'}
-            {typeof times?.median === 'number' && typeof times.nineTenths === 'number' && (
-              <span title={timesWords(times)}>
-                {' '}
-                · half took up to {took(times.median)}, nine in ten up to {took(times.nineTenths)}
-              </span>
+            {typeof times?.median === 'number' && (
+              <>
+                {' \u00b7 '}
+                <TimesWord times={times} bounds={bounds} label={label} />
+              </>
             )}
           </>
         )}
@@ -182,32 +202,32 @@ function LossRow({ step, times, optional, isLargest, onPick }: LossRowProps) {
   );
 }
 
-const HOUR = 3600;
-const DAY = 24 * HOUR;
-
-/** "2 min 31 s", "5 h", "2.3 days". */
-function took(millis: number): string {
-  const seconds = millis / 1000;
-  if (seconds >= DAY) return `${(seconds / DAY).toFixed(1)} days`;
-  return duration(seconds);
-}
-
-const timesWords = ({ quarter, threeQuarters }: TimesView) =>
-  quarter !== null && threeQuarters !== null
-    ? `a quarter took up to ${took(quarter)}, three quarters up to ${took(threeQuarters)}`
-    : undefined;
-
 /** Groups after those with a colour of their own, which are what is left, are grey. */
 const colourOf = (group: number) => (group < 8 ? `var(--series-${group})` : 'var(--ink2)');
 
-/** A rule as long as the share that got there; groups as dots on it, joined. */
-function Rule({ step, dots }: { step: StepView | undefined; dots: (number | undefined)[] }) {
+/** A rule as long as the share that got there; groups as dots on it, joined; what is aimed at as a bracket. */
+function Rule({
+  step,
+  dots,
+  target,
+}: {
+  step: StepView | undefined;
+  dots: (number | undefined)[];
+  target: [number, number] | undefined;
+}) {
   const known = dots.filter((dot) => dot !== undefined);
   const value = step?.ofFirst?.value ?? 0;
   return (
     <svg aria-hidden viewBox="0 0 1000 20" preserveAspectRatio="none">
       <rect x={value * 1000} y={9} width={(1 - value) * 1000} height={2} className="stair-base" />
       <rect x={0} y={7} width={value * 1000} height={6} className="stair-reached" />
+      {target && (
+        <path
+          d={`M${target[0] * 1000} 20V1H${target[1] * 1000}V20`}
+          className="stair-target"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
       {known.length > 1 && (
         <rect
           x={Math.min(...known) * 1000}
@@ -264,6 +284,14 @@ function lostOf(
   };
 }
 
+/** Whether a group goes on from the step before otherwise than everyone else. */
+const isApart = ({ versus }: StepView) => versus !== null && versus.adjusted <= RATE;
+
+function besideWords({ ofFirst, versus }: StepView): string | undefined {
+  if (!versus || !ofFirst) return undefined;
+  return `${withinWords(ofFirst) ?? ''} of the first. Of the step before ${share(versus.part / versus.whole)}, everyone else ${share(versus.othersPart / versus.othersWhole)}: ${pointsWithin(versus.difference, versus.low, versus.high)}, p ${versus.adjusted.toPrecision(2)} with all corrected together.`;
+}
+
 function GroupTable({ asked, names, view }: { asked: Asked; names: string[]; view: FunnelView }) {
   const split = splitOf(asked);
   return (
@@ -296,7 +324,11 @@ function GroupTable({ asked, names, view }: { asked: Asked; names: string[]; vie
               </th>
               <td className="number">{count(group.stairs.steps[0]?.reached ?? 0)}</td>
               {group.stairs.steps.slice(1).map((step, index) => (
-                <td key={index} className="number" title={withinWords(step.ofFirst)}>
+                <td
+                  key={index}
+                  className={isApart(step) ? 'number apart' : 'number'}
+                  title={besideWords(step) ?? withinWords(step.ofFirst)}
+                >
                   {step.ofFirst ? share(step.ofFirst.value) : '–'}
                 </td>
               ))}

@@ -2,13 +2,14 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import { useWords } from '../../api/words';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
 import { NothingAgain } from '../../frame/condition/NothingAgain';
 import { Pick } from '../../frame/condition/Pick';
 import { useDraft } from '../../frame/condition/useDraft';
 import type { EventCondition } from '../../words/conditions';
-import type { Step } from './question';
+import { targetOf, type Step } from './question';
 
 interface StepSheetProps {
   app: string;
@@ -17,6 +18,8 @@ interface StepSheetProps {
   count: number;
   /** Whether steps come one after another, so that something can be said of what lies between. */
   inOrder: boolean;
+  /** Whether steps hang together at all. */
+  inSequence: boolean;
   onChange: (step: Step) => void;
   onMove: (by: -1 | 1) => void;
   onRemove: () => void;
@@ -33,7 +36,7 @@ const TIMES = [
 ];
 
 /** Leaves out what says nothing. */
-function tidied({ name, optional, forbidden, least, most, what }: Step): Step {
+function tidied({ name, optional, forbidden, least, most, target, what }: Step): Step {
   return {
     what,
     ...(name ? { name } : {}),
@@ -41,6 +44,7 @@ function tidied({ name, optional, forbidden, least, most, what }: Step): Step {
     ...(forbidden ? { forbidden } : {}),
     ...(least ? { least } : {}),
     ...(most ? { most } : {}),
+    ...(target ? { target } : {}),
   };
 }
 
@@ -51,6 +55,7 @@ export function StepSheet({
   at,
   count,
   inOrder,
+  inSequence,
   onChange,
   onMove,
   onRemove,
@@ -65,7 +70,7 @@ export function StepSheet({
         value={step.name ?? ''}
         onChange={(event) => change({ ...step, name: event.target.value })}
       />
-      {at > 0 && (
+      {at > 0 && inSequence && (
         <FormControlLabel
           control={
             <Checkbox
@@ -78,6 +83,7 @@ export function StepSheet({
         />
       )}
       {at > 0 && inOrder && <Between app={app} step={step} onChange={change} />}
+      {at > 0 && inSequence && <Target step={step} onChange={change} />}
       <div className="condition-adds">
         <Button variant="outlined" disabled={at === 0} onClick={() => onMove(-1)}>
           earlier
@@ -179,8 +185,54 @@ function Between({ app, step, onChange }: { app: string; step: Step; onChange: (
   );
 }
 
+const percent = (value: number | undefined) => (value === undefined ? '' : String(+(value * 100).toFixed(4)));
+
+/** The share of the first step that is aimed at. Both ends are needed; what is no share from 0 to 100 says so. */
+function Target({ step, onChange }: { step: Step; onChange: (step: Step) => void }) {
+  const set = targetOf(step);
+  const [from, setFrom] = useState(percent(set?.[0]));
+  const [to, setTo] = useState(percent(set?.[1]));
+  const read = (low: string, high: string): [number, number] | undefined =>
+    low.trim() === '' || high.trim() === ''
+      ? undefined
+      : targetOf({ ...step, target: [Number(low) / 100, Number(high) / 100] });
+  const write = (low: string, high: string) => {
+    setFrom(low);
+    setTo(high);
+    const target = read(low, high);
+    if (target) onChange({ ...step, target });
+    else if (low.trim() === '' && high.trim() === '') onChange(withoutTarget(step));
+  };
+  const wrong = from.trim() !== '' && to.trim() !== '' && !read(from, to);
+  return (
+    <div className="condition-line">
+      <TextField
+        label="aimed at from, % of first"
+        size="small"
+        value={from}
+        error={wrong}
+        onChange={(event) => write(event.target.value, to)}
+      />
+      <TextField
+        label="to, %"
+        size="small"
+        value={to}
+        error={wrong}
+        helperText={wrong ? 'From 0 to 100, the lower first' : undefined}
+        onChange={(event) => write(from, event.target.value)}
+      />
+    </div>
+  );
+}
+
 function withoutForbidden(step: Step): Step {
   const rest = { ...step };
   delete rest.forbidden;
+  return rest;
+}
+
+function withoutTarget(step: Step): Step {
+  const rest = { ...step };
+  delete rest.target;
   return rest;
 }

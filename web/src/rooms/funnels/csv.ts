@@ -18,6 +18,11 @@ const HEAD = [
   'lost',
   'median seconds',
   'nine in ten, seconds',
+  'everyone else, of the step before',
+  'difference',
+  'low',
+  'high',
+  'adjusted p',
 ];
 
 const seconds = (millis: number | null | undefined) => (typeof millis === 'number' ? millis / 1000 : null);
@@ -37,6 +42,11 @@ export function csvOf(view: FunnelView, words: Words, names: string[], split: Sp
       step.lost,
       seconds(times[at]?.median),
       seconds(times[at]?.nineTenths),
+      step.versus ? step.versus.othersPart / step.versus.othersWhole : null,
+      step.versus?.difference ?? null,
+      step.versus?.low ?? null,
+      step.versus?.high ?? null,
+      step.versus?.adjusted ?? null,
     ]);
   return [
     HEAD,

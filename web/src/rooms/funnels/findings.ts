@@ -1,7 +1,10 @@
 import type { FunnelView, StairsView } from '../../api/funnel';
 import type { Finding } from '../../frame/Margin';
-import { count, plural, share, shareWithin } from '../../words/numbers';
+import { count, plural, pointsWithin, share, shareWithin } from '../../words/numbers';
 import { unitWord, type Words } from './question';
+
+/** What is found with more than this chance of being none is not told apart. */
+export const RATE = 0.05;
 
 /** The step before which most are lost; the earliest of several; undefined where nobody is. Optional steps lose nobody. */
 export function largestLoss({ steps }: StairsView, words: Words): number | undefined {
@@ -24,7 +27,12 @@ export function stepBefore(words: Words, at: number): number {
   return before;
 }
 
-export function findingsOf(view: FunnelView, words: Words, names: string[]): Finding[] {
+export function findingsOf(
+  view: FunnelView,
+  words: Words,
+  names: string[],
+  groupName: (group: FunnelView['groups'][number]) => string,
+): Finding[] {
   const found: Finding[] = view.leftOut.map((text) => ({ key: text, text, caution: true }));
   const { steps, open } = view.all;
   const unit = unitWord[words.counting];
@@ -54,8 +62,40 @@ export function findingsOf(view: FunnelView, words: Words, names: string[]): Fin
       text: `The largest loss is before ${name(loss)}: ${count(at.lost)} of ${count(steps[before]?.reached ?? 0)} that did ${name(before)} did not get there, ${share(1 - at.ofPrevious.value)}.`,
     });
   }
-  found.push(...cautions(view, words, open));
+  found.push(...apart(view, words, names, groupName), ...cautions(view, words, open));
   return found;
+}
+
+/** For the group that is furthest from everyone else, at which step that is. */
+function apart(
+  { groups }: FunnelView,
+  words: Words,
+  names: string[],
+  groupName: (group: FunnelView['groups'][number]) => string,
+): Finding[] {
+  if (groups.length === 0) return [];
+  const told = groups.flatMap((group) =>
+    group.stairs.steps.flatMap(({ versus }, at) =>
+      versus && versus.adjusted <= RATE ? [{ group, at, versus }] : [],
+    ),
+  );
+  const [most] = told.sort(
+    (a, b) => Math.abs(b.versus.difference * b.versus.whole) - Math.abs(a.versus.difference * a.versus.whole),
+  );
+  if (!most)
+    return [
+      {
+        key: 'apart',
+        text: 'At no step is a group told apart from everyone else, all tests corrected together.',
+      },
+    ];
+  const { group, at, versus } = most;
+  return [
+    {
+      key: 'apart',
+      text: `What differs most: of ${groupName(group)}, ${share(versus.part / versus.whole)} went on from \u201c${names[stepBefore(words, at)] ?? ''}\u201d to \u201c${names[at] ?? ''}\u201d, of everyone else ${share(versus.othersPart / versus.othersWhole)}: ${pointsWithin(versus.difference, versus.low, versus.high)}. ${plural(told.length, 'share', 'shares')} of groups are told apart, underlined in the table.`,
+    },
+  ];
 }
 
 function cautions(view: FunnelView, words: Words, open: number): Finding[] {
@@ -65,6 +105,13 @@ function cautions(view: FunnelView, words: Words, open: number): Finding[] {
       key: 'open',
       caution: true,
       text: `${plural(open, words.counting === 'PEOPLE' ? 'person is' : `${unitWord[words.counting].slice(0, -1)} is`, `${unitWord[words.counting]} are`)} still open: their window has not fully passed. They are in no step, and not lost.`,
+    });
+  }
+  if (words.counting !== 'PEOPLE') {
+    found.push({
+      key: 'units',
+      caution: true,
+      text: `Intervals take ${unitWord[words.counting]} as if each were somebody else\u2019s; those of one person are alike, so they are too narrow.`,
     });
   }
   if (words.order === 'ANY_ORDER') {

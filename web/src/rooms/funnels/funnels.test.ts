@@ -3,7 +3,22 @@ import type { FunnelView, StairsView } from '../../api/funnel';
 import { EVERYONE, sayPeople } from '../../words/conditions';
 import { csvOf } from './csv';
 import { findingsOf, largestLoss, stepBefore } from './findings';
-import { askOf, pathsOf, peopleAt, stepName, stepsParam, wordsOf, type Step } from './question';
+import { withoutWords } from './Independent';
+import {
+  againstTarget,
+  aloneOf,
+  askOf,
+  eventsIn,
+  matching,
+  pathsOf,
+  peopleAt,
+  stepName,
+  stepsParam,
+  targetOf,
+  windowWords,
+  wordsOf,
+  type Step,
+} from './question';
 
 const names = { event: (name: string) => name.replace('_', ' '), segment: (id: number) => `segment ${id}` };
 const param = (values: Record<string, string>) => (name: string) => values[name] ?? null;
@@ -13,6 +28,7 @@ const step = (reached: number, first: number, before: number): StairsView['steps
   ofFirst: { value: reached / first, low: reached / first - 0.01, high: reached / first + 0.01 },
   ofPrevious: { value: reached / before, low: 0, high: 1 },
   lost: before - reached,
+  versus: null as never,
 });
 
 const view = (open: number, steps: StairsView['steps']): FunnelView => ({
@@ -94,6 +110,8 @@ describe('The question', () => {
   });
 });
 
+const called = ({ value }: { value: string | null }) => value ?? 'others';
+
 describe('Findings', () => {
   const words = wordsOf(param({ steps: stepsParam(STEPS) ?? '' }));
   const all = view(12, [step(200, 200, 200), step(50, 200, 200), step(90, 200, 200)]);
@@ -101,7 +119,7 @@ describe('Findings', () => {
   it('compare a step with the last one that is not optional', () => {
     expect(stepBefore(words, 2)).toBe(0);
     expect(largestLoss(all.all, words)).toBe(2);
-    const texts = findingsOf(all, words, ['open', 'trimmed', 'lit']).map(({ text }) => text);
+    const texts = findingsOf(all, words, ['open', 'trimmed', 'lit'], called).map(({ text }) => text);
     expect(texts[0]).toContain('got to \u201clit\u201d: 90 of 200 people');
     expect(texts[1]).toContain('before \u201clit\u201d: 110 of 200 that did \u201copen\u201d');
     expect(texts[2]).toContain('12 people are still open');
@@ -110,7 +128,7 @@ describe('Findings', () => {
 
   it('say that there is nobody, or nobody of whom anything is known', () => {
     const nobody = [{ ...step(0, 1, 1), ofFirst: null as never }];
-    const text = (open: number) => findingsOf(view(open, nobody), words, ['open'])[0]?.text;
+    const text = (open: number) => findingsOf(view(open, nobody), words, ['open'], called)[0]?.text;
     expect(text(0)).toContain('Nobody did \u201copen\u201d');
     expect(text(3)).toContain('All 3 people that entered are still open');
   });
@@ -119,6 +137,131 @@ describe('Findings', () => {
     const rows = csvOf(all, words, ['open', 'trimmed', 'lit'], undefined);
     expect(rows).toHaveLength(4);
     expect(rows[3]?.slice(0, 5)).toEqual(['all', 3, 'lit', 'people', 90]);
-    expect(rows[3]?.slice(9)).toEqual([110, 2, 4]);
+    expect(rows[3]?.slice(9, 12)).toEqual([110, 2, 4]);
+  });
+});
+
+describe('Groups', () => {
+  const words = wordsOf(param({ steps: stepsParam(STEPS) ?? '' }));
+  const versus = (difference: number, whole: number, adjusted: number) => ({
+    part: 10,
+    whole,
+    othersPart: 60,
+    othersWhole: 100,
+    difference,
+    low: difference - 0.1,
+    high: difference + 0.1,
+    adjusted,
+  });
+  const group = (value: string, difference: number, whole: number, adjusted: number) => ({
+    kind: 'VALUE' as const,
+    value,
+    stairs: {
+      steps: [
+        step(whole, whole, whole),
+        step(whole, whole, whole),
+        { ...step(10, whole, whole), versus: versus(difference, whole, adjusted) },
+      ],
+      open: 0,
+    },
+  });
+  const texts = (groups: FunnelView['groups']) =>
+    findingsOf(
+      { ...view(0, [step(200, 200, 200), step(50, 200, 200), step(90, 200, 200)]), groups },
+      words,
+      ['open', 'trimmed', 'lit'],
+      called,
+    ).map(({ text }) => text);
+
+  it('are told apart where the corrected test says so, the one that moves most first', () => {
+    const told = texts([group('ios', -0.5, 100, 0.001), group('android', 0.6, 50, 0.001)]);
+    const most = told.find((text) => String(text).startsWith('What differs most'));
+    expect(most).toContain('of ios, 10.0 % went on from \u201copen\u201d to \u201clit\u201d');
+    expect(most).toContain('everyone else 60.0 %: \u221250.0 pt (\u221260.0 to \u221240.0)');
+    expect(most).toContain('2 shares of groups are told apart');
+  });
+
+  it('are not told apart by what may be chance', () => {
+    expect(texts([group('ios', -0.5, 100, 0.2)])).toContain(
+      'At no step is a group told apart from everyone else, all tests corrected together.',
+    );
+  });
+});
+
+describe('Targets', () => {
+  const target: [number, number] = [0.2, 0.3];
+  it('are judged as far as an interval tells', () => {
+    expect(againstTarget({ low: 0.1, high: 0.19 }, target)).toBe('below');
+    expect(againstTarget({ low: 0.31, high: 0.4 }, target)).toBe('above');
+    expect(againstTarget({ low: 0.21, high: 0.29 }, target)).toBe('in');
+    expect(againstTarget({ low: 0.19, high: 0.21 }, target)).toBe('unsure');
+  });
+
+  it('that make no sense in an address are none, and no part of what is asked', () => {
+    expect(targetOf({ what: {}, target: [0.5, 0.2] } as never)).toBeUndefined();
+    expect(targetOf({ what: {}, target: ['a', 2] } as never)).toBeUndefined();
+    const words = wordsOf(param({ steps: JSON.stringify(['app_open', { what: { event: 'x' }, target }]) }));
+    expect(targetOf(words.steps[1] ?? { what: { event: '' } })).toEqual(target);
+    const asked = { range: { from: '2026-01-01', to: '2026-02-01' }, param: () => null };
+    expect(JSON.stringify(askOf(asked as never, words, names))).not.toContain('target');
+  });
+});
+
+describe('Steps each by itself', () => {
+  it('are asked for without what only a sequence knows', () => {
+    const steps: Step[] = [{ what: { event: 'a' } }, { what: { event: 'b' }, most: 'PT1H', optional: true }];
+    const words = wordsOf(param({ steps: stepsParam(steps) ?? '', order: 'each', count: 'events' }));
+    expect(words.independent).toBe(true);
+    expect(words.alone).toBe('EVENTS');
+    const asked = { range: { from: '2026-01-01', to: '2026-02-01' }, param: () => null };
+    const ask = askOf(asked as never, words, names);
+    expect(ask && aloneOf(ask, 'EVENTS')).toEqual({
+      funnel: {
+        range: asked.range,
+        steps: [
+          { name: 'a', what: { event: 'a' } },
+          { name: 'b', what: { event: 'b' }, optional: true },
+        ],
+      },
+      among: EVERYONE,
+      unit: 'EVENTS',
+    });
+  });
+
+  it('say how many did one without the one above', () => {
+    const words = wordsOf(param({ steps: stepsParam(STEPS) ?? '' }));
+    const said = withoutWords(
+      { done: [100, 50, 40], withoutBefore: [0, 0, 10] },
+      words,
+      ['open', 'trimmed', 'lit'],
+      'people',
+    );
+    expect(said.map(({ text }) => text)).toEqual([
+      '10 of 40 people (25.0 %) did \u201clit\u201d without \u201copen\u201d in these days.',
+    ]);
+  });
+});
+
+describe('Patterns on names', () => {
+  const events = ['beacon_started', 'beacon_lit', 'level_finished', 'ad_finished', 'unlit'].map((name) => ({
+    name,
+  }));
+  const found = (pattern: string) => matching(events, pattern).map(({ name }) => name);
+
+  it('are a part of a name, or stars between parts', () => {
+    expect(found('lit')).toEqual(['beacon_lit', 'unlit']);
+    expect(found('beacon_*')).toEqual(['beacon_started', 'beacon_lit']);
+    expect(found('*_finished')).toEqual(['level_finished', 'ad_finished']);
+    expect(found('*E*a*t*D')).toEqual(['beacon_started']);
+    expect(found('lit*lit')).toEqual([]);
+    expect(found(' ')).toEqual([]);
+  });
+
+  it('and the events that a step speaks of, wherever they stand', () => {
+    expect(
+      eventsIn([{ all: [{ event: ['a', 'b'] }, { property: 'x' }] }, undefined, { event: 'c' }]),
+    ).toEqual(['a', 'b', 'c']);
+    expect(windowWords('P21D')).toBe('21 days');
+    expect(windowWords('PT36H')).toBe('36 hours');
   });
 });

@@ -1,5 +1,5 @@
 import type { DayRange, Grain } from '../../api/queries';
-import type { FunnelAsk } from '../../api/funnel';
+import type { FunnelAsk, IndependentUnit, StepsAsk } from '../../api/funnel';
 import { amongOf, wordOf, type Asked } from '../../frame/question';
 import { splitOf } from '../../frame/split';
 import {
@@ -11,6 +11,7 @@ import {
   type PersonCondition,
 } from '../../words/conditions';
 import { GRAINS } from '../../words/dates';
+import { plural } from '../../words/numbers';
 
 /** A step as somebody made it; without a name it is called by what does it. */
 export interface Step {
@@ -20,6 +21,8 @@ export interface Step {
   forbidden?: EventCondition;
   least?: string;
   most?: string;
+  /** The share of the first step that is aimed at, from and to. */
+  target?: [number, number];
 }
 
 export type Order = NonNullable<Funnel['order']>;
@@ -34,6 +37,16 @@ export interface Words {
   held: string[];
   /** Periods of entry that are told apart. */
   by: Grain | null;
+  /** Each step by itself rather than in a sequence, and of what it is then counted. */
+  independent: boolean;
+  alone: IndependentUnit;
+  /** In a sequence: whether each step by itself stands beside it. */
+  beside: boolean;
+  /** Stairs across the page rather than down it. */
+  sideways: boolean;
+  /** The step, from 1, of which those who were lost before it are looked at; 0 for none. */
+  lost: number;
+  until: 'WINDOW' | 'SESSION';
 }
 
 export const MOST_STEPS = 30;
@@ -41,8 +54,13 @@ export const USUAL_WINDOW = 'P7D';
 const ORDERS: Record<string, Order> = { direct: 'BACK_TO_BACK', any: 'ANY_ORDER' };
 const COUNTINGS: Record<string, Counting> = { sessions: 'SESSIONS', attempts: 'ATTEMPTS' };
 
-export const orderParam = (order: Order) => wordOf(ORDERS, order);
+const ALONE: Record<string, IndependentUnit> = { sessions: 'SESSIONS', events: 'EVENTS' };
+/** In place of an order: each step by itself. */
+const EACH = 'each';
+
+export const orderParam = (order: Order | 'EACH') => (order === 'EACH' ? EACH : wordOf(ORDERS, order));
 export const countingParam = (counting: Counting) => wordOf(COUNTINGS, counting);
+export const aloneParam = (unit: IndependentUnit) => wordOf(ALONE, unit);
 
 const eventOf = ({ what, ...more }: Step): string | undefined =>
   Object.keys(more).length === 0 &&
@@ -81,9 +99,24 @@ export const wordsOf = (param: (name: string) => string | null): Words => ({
   window: /^P(T?\d+[DH])$/.test(param('within') ?? '') ? (param('within') ?? USUAL_WINDOW) : USUAL_WINDOW,
   held: (param('hold') ?? '').split('~').filter((property) => property !== ''),
   by: GRAINS.find((each) => each.name === param('by'))?.value ?? null,
+  independent: param('order') === EACH,
+  alone: ALONE[param('count') ?? ''] ?? 'PEOPLE',
+  beside: param('beside') !== null,
+  sideways: param('sideways') !== null,
+  lost: Math.max(0, Math.trunc(Number(param('lost') ?? 0)) || 0),
+  until: param('until') === 'session' ? 'SESSION' : 'WINDOW',
 });
 
+/** "21 days" of "P21D", "36 hours" of "PT36H". */
+export function windowWords(window: string): string {
+  const [, size = '', kind] = /(\d+)([DH])$/.exec(window) ?? [];
+  return plural(Number(size), kind === 'D' ? 'day' : 'hour');
+}
+
 export const stepName = (step: Step, names: Names) => step.name ?? sayEvents(step.what, names);
+
+/** A step as it can stand first: nothing holds before it. */
+export const entryOf = ({ what, name }: Step): Step => ({ what, ...(name ? { name } : {}) });
 
 /** What steps are counted of: "people", "sessions". */
 export const unitWord: Record<Counting, string> = {
@@ -92,10 +125,23 @@ export const unitWord: Record<Counting, string> = {
   ATTEMPTS: 'attempts',
 };
 
+export const aloneWord: Record<IndependentUnit, string> = {
+  PEOPLE: 'people',
+  SESSIONS: 'sessions',
+  EVENTS: 'events',
+};
+
+/** What it is aimed at is no part of the question. */
+function asked(step: Step, names: Names): Funnel['steps'][number] {
+  const rest = { ...step, name: stepName(step, names) };
+  delete rest.target;
+  return rest;
+}
+
 function funnelOf(words: Words, range: DayRange, names: Names): Funnel {
   return {
     range,
-    steps: words.steps.map((step) => ({ ...step, name: stepName(step, names) })),
+    steps: words.steps.map((step) => asked(step, names)),
     ...(words.order === 'IN_ORDER' ? {} : { order: words.order }),
     ...(words.counting === 'PEOPLE' ? {} : { counting: words.counting }),
     window: words.window,
@@ -104,16 +150,49 @@ function funnelOf(words: Words, range: DayRange, names: Names): Funnel {
 }
 
 /** Nothing is asked of fewer than two steps. */
-export function askOf(asked: Asked, words: Words, names: Names): FunnelAsk | undefined {
-  return asked.range && words.steps.length > 1
+export function askOf(place: Asked, words: Words, names: Names): FunnelAsk | undefined {
+  return place.range && words.steps.length > 1
     ? {
-        funnel: funnelOf(words, asked.range, names),
-        among: amongOf(asked),
-        split: splitOf(asked) ?? null,
+        funnel: funnelOf(words, place.range, names),
+        among: amongOf(place),
+        split: splitOf(place) ?? null,
         by: words.by,
       }
     : undefined;
 }
+
+/** What a step is aimed at, if it can be read. */
+export function targetOf({ target }: Step): [number, number] | undefined {
+  if (!Array.isArray(target)) return undefined;
+  const [from, to] = target;
+  return Number.isFinite(from) && Number.isFinite(to) && 0 <= from && from <= to && to <= 1
+    ? [from, to]
+    : undefined;
+}
+
+/** Whether a share lies in what it is aimed at, as far as its interval tells. */
+export function againstTarget(
+  { low, high }: { low: number; high: number },
+  [from, to]: [number, number],
+): 'below' | 'above' | 'in' | 'unsure' {
+  if (high < from) return 'below';
+  if (low > to) return 'above';
+  return low >= from && high <= to ? 'in' : 'unsure';
+}
+
+/** Of each step by itself nothing but what it is matters. */
+export const aloneOf = ({ funnel, among }: FunnelAsk, unit: IndependentUnit): StepsAsk => ({
+  funnel: {
+    range: funnel.range,
+    steps: funnel.steps.map(({ name, what, optional }) => ({
+      name,
+      what,
+      ...(optional ? { optional } : {}),
+    })),
+  },
+  among,
+  unit,
+});
 
 /** The people of a step, numbered from 1. */
 export const peopleAt = (
@@ -138,3 +217,35 @@ const PATHS = [
 /** Those all of whose events there are. */
 export const pathsOf = (events: string[]) =>
   PATHS.filter((path) => path.events.every((event) => events.includes(event)));
+
+/** What has a name like a pattern, in which * stands for anything; without one, a part of the name. None for no pattern. */
+export function matching<T extends { name: string }>(events: T[], pattern: string): T[] {
+  const wanted = pattern.trim().toLowerCase();
+  if (wanted === '') return [];
+  const parts = wanted.split('*');
+  return events.filter(({ name }) => isLike(name.toLowerCase(), parts));
+}
+
+/** Whether the parts come one after another, the first at the beginning and the last at the end. */
+function isLike(name: string, parts: string[]): boolean {
+  const [first = '', ...rest] = parts;
+  const last = rest.pop();
+  if (last === undefined) return name.includes(first);
+  if (!name.startsWith(first)) return false;
+  let at = first.length;
+  for (const part of rest) {
+    const found = name.indexOf(part, at);
+    if (found < 0) return false;
+    at = found + part.length;
+  }
+  return name.length - last.length >= at && name.endsWith(last);
+}
+
+/** The events that a condition speaks of by name. */
+export function eventsIn(what: unknown): string[] {
+  if (Array.isArray(what)) return what.flatMap(eventsIn);
+  if (typeof what !== 'object' || what === null) return [];
+  return Object.entries(what).flatMap(([key, value]) =>
+    key === 'event' ? [value as string | string[]].flat() : eventsIn(value),
+  );
+}

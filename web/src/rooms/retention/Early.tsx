@@ -9,7 +9,7 @@ import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { bound, type PersonCondition } from '../../words/conditions';
-import { change, count, plural, share } from '../../words/numbers';
+import { count, plural, points, pointsWithin, share } from '../../words/numbers';
 import { earlyAsk, eventsOf } from './asks';
 import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import type { Words } from './question';
@@ -82,9 +82,6 @@ const daysWords = (days: number) => (days === 1 ? 'the first day' : `the first $
 /** "5 × in the first 7 days", for a column headed "at least". */
 const timesShort = ({ times, days }: TieView) => `${times} × in ${daysWords(days)}`;
 
-const points = (value: number) => change(value, 0, 'SHARE');
-const bare = (value: number) => points(value).replace(/ pt$/, '');
-
 function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
   const [picked, setPicked] = useState<Picked>();
   const pick = (tie: TieView, place: Element) =>
@@ -139,10 +136,7 @@ function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
               <td className="number">{share(tie.didBack / tie.did)}</td>
               <td className="number">{share(tie.othersBack / tie.others)}</td>
               <td className="number" title={`p ${tie.adjusted.toPrecision(2)}, all tests corrected together`}>
-                {points(tie.difference)}{' '}
-                <span className="second">
-                  ({bare(tie.low)} to {bare(tie.high)})
-                </span>
+                {pointsWithin(tie.difference, tie.low, tie.high)}
               </td>
               <td className="number">
                 {tie.othersBack === 0

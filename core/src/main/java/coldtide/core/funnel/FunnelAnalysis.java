@@ -7,12 +7,14 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.stats.Expected;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 
@@ -148,7 +150,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
                 partial.times.told(),
                 Apart.tested(units.question(), all, told),
                 IntStream.range(0, periods.size())
-                        .mapToObj(period -> period(period, partial.periods[period]))
+                        .mapToObj(period -> period(period, all, partial.periods[period]))
                         .toList());
     }
 
@@ -160,8 +162,16 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         return LongStream.of(counts).limit(steps).boxed().toList();
     }
 
-    private Period period(int number, long... counts) {
+    private Period period(int number, Stairs all, long... counts) {
         DayRange days = periods.get(number);
-        return new Period(days, units.question().range().contains(days), reached(counts), counts[steps]);
+        List<Optional<Expected>> expected = IntStream.range(0, steps)
+                .mapToObj(step -> expected(
+                        all.reached().get(step) - counts[step], all.reached().get(0) - counts[0], counts[0]))
+                .toList();
+        return new Period(days, units.question().range().contains(days), reached(counts), counts[steps], expected);
+    }
+
+    private static Optional<Expected> expected(long part, long whole, long here) {
+        return whole == 0 || here == 0 ? Optional.empty() : Optional.of(Expected.of(part, whole, here));
     }
 }

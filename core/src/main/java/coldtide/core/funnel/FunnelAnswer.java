@@ -2,6 +2,7 @@ package coldtide.core.funnel;
 
 import coldtide.core.measure.MeasureAnswer.Part;
 import coldtide.core.stats.Difference;
+import coldtide.core.stats.Expected;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import java.util.List;
@@ -73,10 +74,14 @@ public record FunnelAnswer(Stairs all, List<Times> times, List<Group> groups, Li
      * Those who entered in a period.
      *
      * @param isWhole whether all of it lies in the range
+     * @param expected by step, where its share of those who entered would lie, were it as in all the other periods; empty where there is
+     *     nothing to compare
      */
-    public record Period(DayRange days, boolean isWhole, List<Long> reached, long open) {
+    public record Period(
+            DayRange days, boolean isWhole, List<Long> reached, long open, List<Optional<Expected>> expected) {
         public Period {
             reached = List.copyOf(reached);
+            expected = List.copyOf(expected);
         }
     }
 }

@@ -23,6 +23,7 @@ import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Difference;
+import coldtide.core.stats.Expected;
 import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
@@ -97,6 +98,10 @@ class FunnelTest {
         Map<LocalDate, List<Long>> weeks = new TreeMap<>();
         for (Period period : answer.periods()) {
             if (period.reached().get(0) > 0) {
+                long others = answer.all().reached().get(0) - period.reached().get(0);
+                long went = answer.all().reached().get(1) - period.reached().get(1);
+                assertThat(period.expected().get(1))
+                        .contains(Expected.of(went, others, period.reached().get(0)));
                 weeks.put(period.days().from(), period.reached());
             }
         }

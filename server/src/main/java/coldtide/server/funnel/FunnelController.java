@@ -8,6 +8,7 @@ import coldtide.core.funnel.FunnelAnswer.Stairs;
 import coldtide.core.funnel.FunnelAnswer.Versus;
 import coldtide.core.funnel.FunnelQuestion;
 import coldtide.core.measure.MeasureAnswer.Kind;
+import coldtide.core.stats.Expected;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.server.engine.Asking;
@@ -99,10 +100,24 @@ class FunnelController {
     record FunnelGroupView(
             Kind kind, @Schema(types = {"string", "null"}) String value, StairsView stairs) {}
 
-    /** Those who entered in a period, by step. */
-    record FunnelPeriodView(DayRange days, boolean isWhole, List<Long> reached, long open) {
+    /**
+     * Those who entered in a period, by step.
+     *
+     * @param low with {@code high}, by step, where its share of those who entered would lie 95 times of 100, were it as in all the
+     *     other periods; nothing at all where there is nothing to compare
+     */
+    record FunnelPeriodView(
+            DayRange days, boolean isWhole, List<Long> reached, long open, List<Double> low, List<Double> high) {
         static FunnelPeriodView of(Period period) {
-            return new FunnelPeriodView(period.days(), period.isWhole(), period.reached(), period.open());
+            List<Expected> expected =
+                    period.expected().stream().flatMap(Optional::stream).toList();
+            return new FunnelPeriodView(
+                    period.days(),
+                    period.isWhole(),
+                    period.reached(),
+                    period.open(),
+                    expected.stream().map(Expected::low).toList(),
+                    expected.stream().map(Expected::high).toList());
         }
     }
 

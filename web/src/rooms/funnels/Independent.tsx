@@ -1,0 +1,189 @@
+import { useEffect } from 'react';
+import { useIndependent, type FunnelAsk, type IndependentView } from '../../api/funnel';
+import { AnswerTools } from '../../frame/AnswerTools';
+import type { FrameContext } from '../../frame/Frame';
+import { useLetter } from '../../frame/keys';
+import { Answer, type Finding } from '../../frame/Margin';
+import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
+import { saveCsv } from '../../frame/saveCsv';
+import { bound } from '../../words/conditions';
+import { count, share } from '../../words/numbers';
+import { useState, type ReactNode } from 'react';
+import { stepBefore } from './findings';
+import { aloneOf, aloneWord, type Words } from './question';
+import { StepWord } from './StepWord';
+
+interface IndependentProps {
+  frame: FrameContext;
+  words: Words;
+  names: string[];
+  ask: FunnelAsk | undefined;
+  children: ReactNode;
+}
+
+/** Each step by itself: never in words of a sequence. */
+export function Independent({ frame, words, names, ask, children }: IndependentProps) {
+  const { asked, setFoot } = frame;
+  const answer = useIndependent(asked.app, ask && aloneOf(ask, words.alone));
+  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  const told = ask && answer.data?.answer;
+  const view = told && told.done.length === words.steps.length ? told : undefined;
+  const save = () => {
+    if (view) saveCsv(`${asked.app}-independent.csv`, independentCsv(view, words, names));
+  };
+  useLetter('x', save);
+  return (
+    <>
+      {ask && answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
+      <Answer
+        findings={view ? independentFindings(view, words, names) : []}
+        tools={
+          view &&
+          answer.data && (
+            <AnswerTools
+              app={asked.app}
+              room="funnels"
+              file={`${asked.app}-independent`}
+              answered={answer.data}
+              onCsv={save}
+            />
+          )
+        }
+      >
+        <Counts frame={frame} words={words} names={names} ask={ask} view={view} />
+        {children}
+      </Answer>
+    </>
+  );
+}
+
+interface CountsProps {
+  frame: FrameContext;
+  words: Words;
+  names: string[];
+  ask: FunnelAsk | undefined;
+  view: IndependentView | undefined;
+}
+
+function Counts({ frame: { asked }, words, names, ask, view }: CountsProps) {
+  const [picked, setPicked] = useState<Picked>();
+  const most = Math.max(1, ...(view?.done ?? []));
+  const unit = aloneWord[words.alone];
+  return (
+    <>
+      <table className="figures answer-table stairs">
+        <caption>
+          Independent counts: {unit} by step, each by itself, whatever else they did. Not a sequence.
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">did</th>
+            <th scope="col" className="number">
+              {unit}
+            </th>
+            <th scope="col" />
+            <th scope="col" className="number">
+              without the one above
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {words.steps.map((_, at) => {
+            const done = view?.done[at];
+            return (
+              <tr key={at}>
+                <th scope="row">
+                  <StepWord asked={asked} words={words} names={names} at={at} />
+                </th>
+                <td className="number">
+                  {done === undefined || !ask ? (
+                    '\u2013'
+                  ) : (
+                    <button
+                      className="word"
+                      onClick={(event) =>
+                        setPicked(didOf(event.currentTarget, ask, names, at, `${count(done)} ${unit}`))
+                      }
+                    >
+                      {count(done)}
+                    </button>
+                  )}
+                </td>
+                <td className="stair">
+                  <svg aria-hidden viewBox="0 0 1000 20" preserveAspectRatio="none">
+                    <rect x={0} y={4} width={((done ?? 0) / most) * 1000} height={12} className="alone-bar" />
+                  </svg>
+                </td>
+                <td className="number">{at > 0 && view ? count(view.withoutBefore[at] ?? 0) : ''}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
+    </>
+  );
+}
+
+function didOf(place: Element, ask: FunnelAsk, names: string[], at: number, counted: string): Picked {
+  const what = ask.funnel.steps[at]?.what ?? { active: true };
+  return {
+    place,
+    title: `Did \u201c${names[at] ?? ''}\u201d`,
+    text: `${counted}, whatever else they did.`,
+    people: [
+      {
+        name: 'People who did',
+        who: bound([ask.among, { did: what, when: ask.funnel.range }]),
+      },
+    ],
+  };
+}
+
+/** The two ways side by side, in numbers: who did a step without the one above it. */
+export function withoutWords(
+  view: IndependentView,
+  words: Words,
+  names: string[],
+  unit: string,
+): { key: string; text: string }[] {
+  return names.flatMap((name, at) => {
+    const without = view.withoutBefore[at] ?? 0;
+    const done = view.done[at] ?? 0;
+    if (at === 0 || without === 0) return [];
+    const before = names[stepBefore(words, at)] ?? '';
+    return [
+      {
+        key: `without ${at}`,
+        text: `${count(without)} of ${count(done)} ${unit} (${share(without / done)}) did \u201c${name}\u201d without \u201c${before}\u201d in these days.`,
+      },
+    ];
+  });
+}
+
+function independentFindings(view: IndependentView, words: Words, names: string[]): Finding[] {
+  const without = withoutWords(view, words, names, aloneWord[words.alone]);
+  return [
+    {
+      key: 'alone',
+      caution: true,
+      text: 'These are independent counts: each step by itself in the days asked about. They do not say that anybody went from one to the next.',
+    },
+    ...(without.length > 0
+      ? without
+      : [{ key: 'none', text: 'Nobody did a step without the one above it in these days.' }]),
+  ];
+}
+
+function independentCsv(view: IndependentView, words: Words, names: string[]): (string | number)[][] {
+  return [
+    ['independent counts: not a sequence', 'name', 'counted', 'did it', 'of these without the one above'],
+    ...names.map((name, at) => [
+      at + 1,
+      name,
+      aloneWord[words.alone],
+      view.done[at] ?? 0,
+      view.withoutBefore[at] ?? 0,
+    ]),
+  ];
+}

@@ -1,0 +1,75 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { useEventNames } from '../../api/catalogue';
+import type { RecordedEvent } from '../../api/catalogue';
+import { count, plural } from '../../words/numbers';
+import { matching, MOST_STEPS, type Step } from './question';
+
+/** How many matches are listed. */
+const LISTED = 12;
+
+interface SeveralStepsProps {
+  app: string;
+  events: RecordedEvent[];
+  /** How many steps there are already. */
+  steps: number;
+  onAdd: (steps: Step[]) => void;
+}
+
+/** Several events at once by a pattern on their names: as steps one after another, or as one step whichever of them it is. */
+export function SeveralSteps({ app, events, steps, onAdd }: SeveralStepsProps) {
+  const [pattern, setPattern] = useState('');
+  const names = useEventNames(app);
+  const found = matching(
+    events.filter(({ name }) => !names.hidden(name)),
+    pattern,
+  );
+  const whats = found.map(({ name }) => ({ event: name }));
+  const room = MOST_STEPS - steps;
+  return (
+    <div className="condition-sheet condition-lines">
+      <TextField
+        label="names like"
+        helperText="A part of a name, or a pattern: beacon_* or *_finished"
+        size="small"
+        autoFocus
+        value={pattern}
+        onChange={(event) => setPattern(event.target.value)}
+      />
+      {pattern.trim() !== '' && (
+        <ul className="several-names">
+          {found.length === 0 && <li className="second">No event has such a name.</li>}
+          {found.slice(0, LISTED).map((event) => (
+            <li key={event.name}>
+              {names.shown(event.name)}{' '}
+              <span className="second">{plural(event.people, 'person', 'people')}</span>
+            </li>
+          ))}
+          {found.length > LISTED && <li className="second">and {count(found.length - LISTED)} more</li>}
+        </ul>
+      )}
+      <div className="condition-adds">
+        <Button
+          variant="outlined"
+          disabled={found.length === 0 || found.length > room}
+          onClick={() => onAdd(whats.map((what) => ({ what })))}
+        >
+          as steps, one after another
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={found.length === 0}
+          onClick={() => onAdd([{ what: { event: found.map(({ name }) => name) }, name: pattern.trim() }])}
+        >
+          as one step, whichever
+        </Button>
+      </div>
+      {found.length > room && (
+        <span className="second">
+          A funnel has at most {MOST_STEPS} steps; there is room for {room}.
+        </span>
+      )}
+    </div>
+  );
+}
