@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useAfter, type AfterView, type FunnelAsk, type LostAsk } from '../../api/funnel';
 import { useNames } from '../../api/words';
 import type { Asked } from '../../frame/question';
@@ -26,11 +26,15 @@ export function Lost({ asked, words, names, ask }: LostProps) {
   const question: LostAsk = { funnel: ask.funnel, among: ask.among, step: words.lost };
   const after = useAfter(asked.app, { ...question, until: words.until });
   const view = after.data?.answer;
+  const title = useRef<HTMLHeadingElement>(null);
+  useEffect(() => {
+    title.current?.focus();
+  }, [words.lost]);
   const name = `\u201c${names[at] ?? ''}\u201d`;
   const before = `\u201c${names[stepBefore(words, at)] ?? ''}\u201d`;
   return (
     <section className="lost" aria-label={`Lost before ${name}`}>
-      <h2 className="serif">
+      <h2 className="serif" ref={title} tabIndex={-1}>
         Lost before {name}{' '}
         <button className="word" onClick={() => asked.set({ lost: null, until: null })}>
           close

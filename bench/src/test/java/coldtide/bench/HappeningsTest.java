@@ -2,6 +2,11 @@ package coldtide.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import coldtide.core.funnel.FunnelAnalysis;
+import coldtide.core.funnel.FunnelAnswer.Group;
+import coldtide.core.funnel.FunnelQuestion;
+import coldtide.core.funnel.FunnelSplit;
+import coldtide.core.funnel.FunnelStep;
 import coldtide.core.log.EventLog;
 import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.retention.Around;
@@ -16,24 +21,31 @@ import coldtide.core.stats.Difference;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.who.Conditions;
+import coldtide.core.who.EventCondition;
 import coldtide.core.who.PersonCondition.Which;
+import coldtide.core.who.ValueTest;
 import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
-/** What the demo world hides in retention is found, and named for what it is; the truth is in its scenario. */
+/** What the demo world hides in retention and in the purchase path is found, and named for what it is; the truth is in its scenario. */
 class HappeningsTest {
     private static final LocalDate END = LocalDate.of(2026, 6, 28);
+    /** Many: happening 1 is of one country's people on one platform in one release, and few of those pay. */
+    private static final int PEOPLE = 90_000;
+
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(1));
     private static EventLog log;
 
     @BeforeAll
     static void theWorld() {
-        log = WorldLog.of(ScenarioFile.gullcombe().sized(20_000, 26, END));
+        log = WorldLog.of(ScenarioFile.gullcombe().sized(PEOPLE, 26, END));
     }
 
     @AfterAll
@@ -48,6 +60,58 @@ class HappeningsTest {
                 new Conditions(1 << 24),
                 RetentionQuestion.ofArrivals(range, grain, 7)
                         .splitBy(new SplitBy.Property(new PeopleQuestion.Split("channel", Which.FIRST, 20))));
+    }
+
+    /**
+     * Happening 1, the pay sheet of 1.4.0 on iOS fails for one currency: split by country, the purchase path of that version and
+     * platform tells Britain apart from everyone else, and no other country. Before the release nothing of the kind is seen.
+     */
+    @Test
+    void theFailingPaySheetIsFoundByASplitOfThePurchasePath() {
+        LocalDate release = day("1.4.0");
+        List<Group> since = sheets(new DayRange(release, log.span().to()), "1.4.0");
+        assertThat(since.stream()
+                        .filter(HappeningsTest::isApart)
+                        .map(group -> group.part().value()))
+                .containsExactly(Optional.of("GB"));
+        assertThat(since.stream()
+                        .filter(HappeningsTest::isApart)
+                        .map(group ->
+                                group.versus().get(1).orElseThrow().difference().high()))
+                .allMatch(high -> high < 0);
+        assertThat(sheets(new DayRange(day("1.3.0"), release), "1.3.0"))
+                .isNotEmpty()
+                .noneMatch(HappeningsTest::isApart);
+    }
+
+    private static boolean isApart(Group group) {
+        return group.versus().get(1).filter(versus -> versus.adjusted() <= 0.05).isPresent();
+    }
+
+    /** From the pay sheet to a purchase on iOS, by country. */
+    private static List<Group> sheets(DayRange range, String version) {
+        EventCondition sheet = EventCondition.all(
+                EventCondition.named("pay_sheet_opened"),
+                new EventCondition.Property("platform", new ValueTest.IsOneOf(Set.of("ios"))),
+                new EventCondition.Property("app_version", new ValueTest.IsOneOf(Set.of(version))));
+        FunnelQuestion question = FunnelQuestion.of(
+                range,
+                FunnelQuestion.USUAL_WINDOW,
+                List.of(FunnelStep.of("sheet", sheet), FunnelStep.of("purchase", EventCondition.named("purchase"))));
+        return FunnelAnalysis.answer(
+                        log,
+                        RUNNER,
+                        new Conditions(1 << 24),
+                        question.splitBy(new FunnelSplit.ByProperty("country", 0, FunnelSplit.MOST)))
+                .groups();
+    }
+
+    private static LocalDate day(String version) {
+        return ScenarioFile.gullcombe().sized(PEOPLE, 26, END).releases().stream()
+                .filter(each -> each.version().equals(version))
+                .map(each -> log.firstDay().plusDays(each.day()))
+                .findFirst()
+                .orElseThrow();
     }
 
     /**
@@ -73,11 +137,7 @@ class HappeningsTest {
     /** Happening 3, "shorter_lesson" of 1.5.0: of those who arrive since, more come back on day 1 and on day 7. */
     @Test
     void theShorterLessonKeepsMoreNewPeople() {
-        LocalDate release = ScenarioFile.gullcombe().sized(20_000, 26, END).releases().stream()
-                .filter(each -> each.version().equals("1.5.0"))
-                .map(each -> log.firstDay().plusDays(each.day()))
-                .findFirst()
-                .orElseThrow();
+        LocalDate release = day("1.5.0");
         Around around = Around.of(answer(log.span(), Grain.DAY), 0, release);
         for (int age : new int[] {1, 7}) {
             Difference difference = around.columns().get(age).difference().orElseThrow();

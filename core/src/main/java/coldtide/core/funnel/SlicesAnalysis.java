@@ -19,7 +19,7 @@ import java.util.Map;
 /**
  * Compares every value of every property at the step before with everyone else, then pairs of those properties whose values move
  * most: two passes, each costs what the funnel does and a look at each property of each unit. What is told of a pair is more than
- * what is told of either value alone: it differs further, and in the same direction, and is not nearly the same units.
+ * what is told of either value alone: it differs further, and is not nearly the same units.
  */
 public final class SlicesAnalysis {
     /** Properties whose pairs are looked at, and with how many values each. */
@@ -134,11 +134,9 @@ public final class SlicesAnalysis {
                 .toList();
     }
 
+    /** In whichever direction: a pair may stop where each of its values alone goes on. */
     private static boolean saysMore(Versus pair, Versus alone) {
-        double further = difference(pair);
-        double before = difference(alone);
-        return Math.abs(further) > Math.abs(before)
-                && Math.signum(further) == Math.signum(before)
+        return Math.abs(difference(pair)) > Math.abs(difference(alone))
                 && pair.own().whole() <= NEARLY_ALL * alone.own().whole();
     }
 

@@ -151,7 +151,6 @@ class SlicesTest {
         return pair.getKey().stream().allMatch(value -> {
             Difference alone = compared.get(new TreeSet<>(Set.of(value)));
             return alone != null
-                    && own * alone.value() > 0
                     && Math.abs(own) > Math.abs(alone.value())
                     && whole.get(pair.getKey()) <= 0.9 * whole.get(Set.of(value));
         });
