@@ -50,8 +50,7 @@ export function EventField({ app, label, value, onChange, autoFocus, note }: Eve
       getOptionLabel={(each) => each.name}
       renderOption={({ key, ...props }, each) => (
         <li key={key} {...props}>
-          {each.name}
-          <Note subject={each.subject} note={note} />
+          {each.name} <Note subject={each.subject} note={note} />
         </li>
       )}
       isOptionEqualToValue={(a, b) => a.name === b.name}

@@ -92,8 +92,8 @@ class FunnelsTest {
             Locator loss = visitor.page.locator(".stairs .largest");
             assertThat(loss).containsText("the largest loss");
             assertThat(visitor.page.locator(".margin")).containsText("The largest loss is before");
-            String lost = loss.locator(".word").innerText().split(" ")[0];
-            loss.locator(".word").click();
+            String lost = loss.locator(".word").first().innerText().split(" ")[0];
+            loss.locator(".word").first().click();
             visitor.page
                     .getByRole(AriaRole.DIALOG)
                     .last()
@@ -103,6 +103,102 @@ class FunnelsTest {
             visitor.page.waitForURL("**/register?**");
             assertThat(visitor.page.locator(".margin")).containsText(lost + " people");
             assertThat(visitor.page.locator(".sentence")).containsText("who were lost before");
+        }
+    }
+
+    /** From nothing: the first-time path, its largest loss, what those who were lost did, and how long they came back at all. */
+    @Test
+    void whatTheLostDidIsSeenAndTheyAreKeptAsAListForRetention() throws SQLException {
+        try (Visitor visitor = in("")) {
+            Page page = visitor.page;
+            page.getByText("the first-time path").click();
+            Locator loss = page.locator(".stairs .largest .word").first();
+            long lost = Long.parseLong(loss.innerText().split(" ")[0].replace(",", ""));
+            loss.click();
+            page.getByText("What they did next, and who they are").click();
+            Locator section = page.locator(".lost");
+            assertThat(section.locator("h2")).isFocused();
+            assertThat(section).containsText(String.format("what did %,d that were lost do next", lost));
+            Locator rows = section.locator("table").first().locator("tbody tr");
+            assertThat(rows).not().hasCount(0);
+            visitor.choose("Until", "the session ended");
+            assertThat(rows.first()).containsText("ended the session, seen later");
+            assertThat(section).containsText("were compared with everyone else");
+            section.getByText("as a segment").click();
+            page.waitForURL("**/segments?**");
+            page.getByLabel("Name").fill("stopped early");
+            visitor.pick("Kind", "fixed: the people it holds for now, as a list");
+            button(visitor, "Make it").click();
+            assertThat(page.getByText("stopped early")).isVisible();
+            long segment = Visitor.sql("select max(id) from segment");
+            String among = URLEncoder.encode("{\"segment\":" + segment + "}", StandardCharsets.UTF_8);
+            visitor.go("/a/gullcombe/register?among=" + among);
+            assertThat(page.locator(".margin")).containsText(String.format("%,d people", lost));
+            visitor.go("/a/gullcombe/retention?days=2026-03-16..2026-06-14&among=" + among);
+            assertThat(page.locator(".sentence")).containsText("stopped early");
+            assertThat(page.locator(".triangle, table").first()).isVisible();
+        }
+    }
+
+    @Test
+    void eachStepByItselfSaysThatItIsNoSequence() throws SQLException, IOException {
+        try (Visitor visitor = through("app_open", "beacon_lit", "beacon_started")) {
+            button(visitor, "in the order most take").click();
+            assertThat(visitor.word("Step 2")).hasText("beacon_started");
+            assertThat(visitor.page.locator(".next-step")).containsText("who did both took it");
+            visitor.page.getByLabel("Beside each step by itself, by people").click();
+            assertThat(visitor.page.locator(".stairs thead")).containsText("by itself");
+            choose(visitor, "Order", "each by itself");
+            assertThat(visitor.page.locator(".stairs caption")).containsText("Not a sequence");
+            assertThat(visitor.page.locator(".sentence")).not().containsText("within");
+            long lit = Visitor.sql(PAIR.formatted(Visitor.WHOSE, "", "beacon_lit"));
+            Locator people = visitor.page.locator(".stairs tbody tr").nth(2).locator("td.number .word");
+            assertThat(people).hasText(String.format("%,d", lit));
+            choose(visitor, "Counted", "events");
+            long times = Visitor.sql(
+                    PAIR.replace("count(distinct a.person)", "count(*)").formatted(Visitor.WHOSE, "", "beacon_lit"));
+            assertThat(people).hasText(String.format("%,d", times));
+            Download file =
+                    visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            List<String> lines = Files.readAllLines(file.path());
+            assertThat(lines.get(0)).startsWith("independent counts: not a sequence");
+            assertThat(lines).anyMatch(line -> line.startsWith("3,beacon_lit,events," + times + ","));
+            people.click();
+            visitor.page
+                    .getByRole(AriaRole.DIALOG)
+                    .last()
+                    .getByText("people", new Locator.GetByTextOptions().setExact(true))
+                    .first()
+                    .click();
+            assertThat(visitor.page.locator(".margin")).containsText(String.format("%,d people", lit));
+        }
+    }
+
+    @Test
+    void severalStepsByAPatternAndATargetThatIsMissed() {
+        try (Visitor visitor = through("app_open")) {
+            visitor.word("Several steps").click();
+            visitor.page.getByLabel("names like").fill("beacon_*");
+            assertThat(visitor.page.locator(".several-names")).containsText("beacon_lit");
+            button(visitor, "as one step, whichever").click();
+            assertThat(visitor.word("Step 2")).hasText("beacon_*");
+            visitor.word("Step 2").click();
+            visitor.page.getByLabel("aimed at from, % of first").fill("0");
+            visitor.page
+                    .getByLabel("to, %", new Page.GetByLabelOptions().setExact(true))
+                    .fill("200");
+            assertThat(visitor.page.getByText("From 0 to 100, the lower first")).isVisible();
+            visitor.page
+                    .getByLabel("to, %", new Page.GetByLabelOptions().setExact(true))
+                    .fill("0.5");
+            visitor.page.keyboard().press("Escape");
+            assertThat(visitor.page.locator(".target-word")).hasText("above target");
+            assertThat(visitor.page.locator(".stair-target")).hasCount(1);
+            visitor.page.getByLabel("Across the page too").click();
+            assertThat(visitor.page.locator(".sideways-step")).hasCount(2);
+            visitor.page.reload();
+            assertThat(visitor.page.locator(".target-word")).hasText("above target");
+            assertThat(visitor.page.locator(".sideways-step")).hasCount(2);
         }
     }
 

@@ -120,6 +120,114 @@ class FunnelSqlTest {
                                  and (l.time, l.received) > (s.time, s.received)""").longValue());
     }
 
+    private static JsonNode told(String about, Map<String, Object> question) {
+        Caller.Answer answer = Caller.demo().post("/api/apps/gullcombe/funnel/" + about, question);
+        assertThat(answer.status()).as(answer.text()).isEqualTo(200);
+        return answer.json().get("answer");
+    }
+
+    /**
+     * The first entry is the best: all get as far, or no other gets further. What follows it in the window, of whom it was lost; and
+     * each step counted by itself.
+     */
+    @Test
+    void whatTheLostDidNextIsWhatSqlSays() throws SQLException {
+        Map<String, Object> funnel = funnel("P1D", "install", "purchase");
+        JsonNode after = told("after", Map.of("funnel", funnel, "step", 2));
+        String next = """
+                with i as (select distinct on (person) person, time, received from e where name = 'install'
+                             and day >= '%s' and day < '%s' order by person, time, received),
+                n as (select i.person, bool_or(e.name = 'purchase') as bought,
+                             (array_agg(e.name order by e.time, e.received))[1] as first,
+                             bool_or(e.name = 'beacon_started') as started
+                      from i left join e on e.person = i.person and e.active and (e.time, e.received) > (i.time, i.received)
+                       and e.time <= i.time + interval '1 day' group by i.person)
+                select count(*) from n where bought is not true and %s""";
+        // Whoever installed again might have bought after that; here nobody of the lost did.
+        assertThat(after.get("lost").get("units").asLong())
+                .isEqualTo(Truth.number(next.formatted(FROM, TO, "true")).longValue());
+        assertThat(after.get("lost").get("nothing").asLong())
+                .isEqualTo(Truth.number(next.formatted(FROM, TO, "first is null")).longValue());
+        JsonNode first = after.get("done").get(0);
+        String name = first.get("event").asString();
+        assertThat(first.get("lostNext").asLong())
+                .isEqualTo(Truth.number(next.formatted(FROM, TO, "first = '" + name + "'"))
+                        .longValue())
+                .isPositive();
+        for (JsonNode done : after.get("done")) {
+            if (done.get("event").asString().equals("beacon_started")) {
+                assertThat(done.get("lost").asLong())
+                        .isEqualTo(Truth.number(next.formatted(FROM, TO, "started")).longValue())
+                        .isPositive();
+            }
+        }
+    }
+
+    @Test
+    void independentCountsAndTheUsualOrderAreWhatSqlSays() throws SQLException {
+        Map<String, Object> funnel = funnel("P1D", "beacon_lit", "beacon_started");
+        String did = "select distinct person from e where name = '%s' and day >= '%s' and day < '%s'";
+        String lit = did.formatted("beacon_lit", FROM, TO);
+        String started = did.formatted("beacon_started", FROM, TO);
+        JsonNode alone = told("independent", Map.of("funnel", funnel));
+        assertThat(alone.get("done").get(0).asLong())
+                .isEqualTo(
+                        Truth.number("select count(*) from (" + lit + ") l").longValue());
+        assertThat(alone.get("withoutBefore").get(1).asLong())
+                .isEqualTo(Truth.number("select count(*) from (" + started + " except " + lit + ") l")
+                        .longValue())
+                .isPositive();
+        JsonNode events = told("independent", Map.of("funnel", funnel, "unit", "EVENTS"));
+        assertThat(events.get("done").get(0).asLong())
+                .isEqualTo(Truth.number(
+                                lit.replace("distinct person", "count(*)"))
+                        .longValue());
+        JsonNode order = told("order", Map.of("funnel", funnel));
+        assertThat(order.get("order").get(0).asLong()).isEqualTo(1);
+        assertThat(order.get("agreed").get(0).get("both").asLong())
+                .isEqualTo(Truth.number("select count(*) from (" + started + " intersect " + lit + ") l")
+                        .longValue());
+    }
+
+    /** Of a country: how many were at the step before, and how many went on. */
+    @Test
+    void slicesAreWhatASplitSays() {
+        Map<String, Object> funnel = funnel("P7D", "app_open", "beacon_lit", "purchase");
+        JsonNode slices = told("slices", Map.of("funnel", funnel, "step", 3));
+        Map<String, Object> question = new HashMap<>();
+        question.put("funnel", funnel);
+        question.put("split", Map.of("property", "platform", "step", 2));
+        JsonNode split = told(question).get("answer").get("groups");
+        int found = 0;
+        for (JsonNode slice : slices.get("slices")) {
+            JsonNode having = slice.get("having");
+            if (having.size() == 1 && having.get(0).get("property").asString().equals("platform")) {
+                JsonNode steps = group(split, having.get(0).get("value").asString());
+                assertThat(slice.get("versus").get("whole").asLong())
+                        .isEqualTo(steps.get(1).get("reached").asLong());
+                assertThat(slice.get("versus").get("part").asLong())
+                        .isEqualTo(steps.get(2).get("reached").asLong());
+                assertThat(slice.get("versus").get("difference").asDouble())
+                        .isEqualTo(steps.get(2).get("versus").get("difference").asDouble());
+                found++;
+            }
+        }
+        assertThat(found).isEqualTo(2);
+        Caller.Answer first =
+                Caller.demo().post("/api/apps/gullcombe/funnel/slices", Map.of("funnel", funnel, "step", 1));
+        assertThat(first.status()).isEqualTo(400);
+        assertThat(first.text()).contains("not before step 1");
+    }
+
+    private static JsonNode group(JsonNode groups, String value) {
+        for (JsonNode group : groups) {
+            if (value.equals(group.get("value").asString())) {
+                return group.get("stairs").get("steps");
+            }
+        }
+        throw new AssertionError("no group of " + value);
+    }
+
     @Test
     void countriesOfEntriesSumToAll() {
         Map<String, Object> question = new HashMap<>();
