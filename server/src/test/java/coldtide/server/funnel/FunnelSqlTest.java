@@ -147,7 +147,8 @@ class FunnelSqlTest {
         assertThat(after.get("lost").get("units").asLong())
                 .isEqualTo(Truth.number(next.formatted(FROM, TO, "true")).longValue());
         assertThat(after.get("lost").get("nothing").asLong())
-                .isEqualTo(Truth.number(next.formatted(FROM, TO, "first is null")).longValue());
+                .isEqualTo(
+                        Truth.number(next.formatted(FROM, TO, "first is null")).longValue());
         JsonNode first = after.get("done").get(0);
         String name = first.get("event").asString();
         assertThat(first.get("lostNext").asLong())
@@ -157,7 +158,8 @@ class FunnelSqlTest {
         for (JsonNode done : after.get("done")) {
             if (done.get("event").asString().equals("beacon_started")) {
                 assertThat(done.get("lost").asLong())
-                        .isEqualTo(Truth.number(next.formatted(FROM, TO, "started")).longValue())
+                        .isEqualTo(Truth.number(next.formatted(FROM, TO, "started"))
+                                .longValue())
                         .isPositive();
             }
         }
@@ -171,17 +173,15 @@ class FunnelSqlTest {
         String started = did.formatted("beacon_started", FROM, TO);
         JsonNode alone = told("independent", Map.of("funnel", funnel));
         assertThat(alone.get("done").get(0).asLong())
-                .isEqualTo(
-                        Truth.number("select count(*) from (" + lit + ") l").longValue());
+                .isEqualTo(Truth.number("select count(*) from (" + lit + ") l").longValue());
         assertThat(alone.get("withoutBefore").get(1).asLong())
                 .isEqualTo(Truth.number("select count(*) from (" + started + " except " + lit + ") l")
                         .longValue())
                 .isPositive();
         JsonNode events = told("independent", Map.of("funnel", funnel, "unit", "EVENTS"));
         assertThat(events.get("done").get(0).asLong())
-                .isEqualTo(Truth.number(
-                                lit.replace("distinct person", "count(*)"))
-                        .longValue());
+                .isEqualTo(
+                        Truth.number(lit.replace("distinct person", "count(*)")).longValue());
         JsonNode order = told("order", Map.of("funnel", funnel));
         assertThat(order.get("order").get(0).asLong()).isEqualTo(1);
         assertThat(order.get("agreed").get(0).get("both").asLong())
