@@ -34,6 +34,7 @@ class HouseRulesTest {
                         "com.github.benmanes.caffeine..",
                         "com.google.re2j..",
                         "org.apache.commons.math3..",
+                        "org.apache.commons.numbers..",
                         "org.apache.commons.statistics..")
                 .check(HOUSE);
         noClasses()

@@ -6,6 +6,7 @@ import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.RowValues;
+import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.longs.LongLinkedOpenHashSet;
 import java.util.List;
 
@@ -37,8 +38,7 @@ final class LargestValues {
         long[] people = among.bits(shard);
         RowValues row = new RowValues(log, shard, property);
         boolean ofRuns = log.isOfContexts(property);
-        // Linked, since most people have one value and a table would be gone through from end to end.
-        LongLinkedOpenHashSet values = new LongLinkedOpenHashSet();
+        Different values = new Different();
         for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
             int to = buckets.to(shard, person);
             for (int at = Bits.next(rows, buckets.from(shard, person), to); at < to; ) {
@@ -47,8 +47,32 @@ final class LargestValues {
                 }
                 at = Bits.next(rows, ofRuns ? Math.min(to, row.endOfRun()) : at + 1, to);
             }
-            values.forEach(into::take);
-            values.clear();
+            values.take(into);
+        }
+    }
+
+    /** Different values of one person: most have one, which needs no table. */
+    private static final class Different {
+        private final LongLinkedOpenHashSet several = new LongLinkedOpenHashSet();
+        private long first = Value.NONE;
+
+        void add(long value) {
+            if (first == Value.NONE) {
+                first = value;
+            } else if (value != first) {
+                several.add(value);
+            }
+        }
+
+        void take(TopValues.Into into) {
+            if (first != Value.NONE) {
+                into.take(first);
+                first = Value.NONE;
+            }
+            if (!several.isEmpty()) {
+                several.forEach(into::take);
+                several.clear();
+            }
         }
     }
 }

@@ -5,6 +5,7 @@ import it.unimi.dsi.fastutil.doubles.Double2LongOpenHashMap;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Objects;
+import org.apache.commons.numbers.arrays.Selection;
 import org.apache.commons.statistics.descriptive.Quantile;
 import org.apache.commons.statistics.descriptive.Quantile.EstimationMethod;
 
@@ -66,9 +67,10 @@ final class Percentile {
         for (Stretch stretch : stretches) {
             size = take(stretch, bin, lastBin, near, size);
         }
-        Arrays.sort(near);
+        int next = Math.min(below + 1 - before, size - 1);
+        Selection.select(near, new int[] {below - before, next});
         double low = near[below - before];
-        double high = near[Math.min(below + 1 - before, size - 1)];
+        double high = near[next];
         return low + (rank - below) * (high - low);
     }
 
