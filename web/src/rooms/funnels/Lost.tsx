@@ -4,7 +4,9 @@ import { useNames } from '../../api/words';
 import type { Asked } from '../../frame/question';
 import { ChoiceWord } from '../../frame/sentence/Sentence';
 import { PeopleLinks } from '../../frame/PeopleSheet';
+import { saveCsv } from '../../frame/saveCsv';
 import { count, plural, pointsWithin, share } from '../../words/numbers';
+import { afterCsv } from './csv';
 import { RATE, stepBefore } from './findings';
 import { peopleAt, unitWord, type Words } from './question';
 import { Slices } from './Slices';
@@ -169,6 +171,11 @@ function Next({ view, asked, words, before }: NextProps) {
         <TimesWord times={lost.stayed} bounds={view.timeBounds} label={`The lost, after ${before}`} />. Went
         on:{' '}
         <TimesWord times={wentOn.stayed} bounds={view.timeBounds} label={`Who went on, after ${before}`} />.
+      </p>
+      <p>
+        <button className="word" onClick={() => saveCsv(`${asked.app}-after.csv`, afterCsv(view))}>
+          Save as CSV
+        </button>
       </p>
       <p className="second">
         Next is the first thing done after {before}; at all, any time until{' '}

@@ -1,8 +1,10 @@
 import { useState } from 'react';
 import { useSlices, type LostAsk, type SlicesView } from '../../api/funnel';
 import type { Asked } from '../../frame/question';
+import { saveCsv } from '../../frame/saveCsv';
 import { splitParam } from '../../frame/split';
 import { count, plural, pointsWithin, share } from '../../words/numbers';
+import { slicesCsv } from './csv';
 import { RATE } from './findings';
 
 type Slice = SlicesView['slices'][number];
@@ -48,6 +50,11 @@ export function Slices({ asked, question, step, name, before }: SlicesProps) {
       {view.slices.length > 0 && (
         <button className="word" onClick={() => setEvery(!every)}>
           {every ? 'only those told apart' : `the ${count(view.slices.length)} that move most`}
+        </button>
+      )}{' '}
+      {view.slices.length > 0 && (
+        <button className="word" onClick={() => saveCsv(`${asked.app}-who-stops.csv`, slicesCsv(view))}>
+          Save as CSV
         </button>
       )}
       {view.tooMany.length > 0 && (

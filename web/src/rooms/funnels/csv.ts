@@ -1,4 +1,4 @@
-import type { FunnelView, StairsView } from '../../api/funnel';
+import type { AfterView, FunnelView, SlicesView, StairsView, VersusView } from '../../api/funnel';
 import type { Split } from '../../api/retention';
 import { groupName } from '../../frame/split';
 import { unitWord, type Words } from './question';
@@ -27,6 +27,63 @@ const HEAD = [
 
 const seconds = (millis: number | null | undefined) => (typeof millis === 'number' ? millis / 1000 : null);
 
+/** What those who were lost did next, beside those who went on. */
+export function afterCsv({ lost, wentOn, done }: AfterView): Cell[][] {
+  return [
+    [
+      'after the step before',
+      'lost: next',
+      'went on: next',
+      'lost: at all',
+      'went on: at all',
+      'difference',
+      'low',
+      'high',
+      'adjusted p',
+    ],
+    ['all', lost.units, wentOn.units],
+    ['nothing more, seen later', lost.later, wentOn.later],
+    ['nothing more, uninstalled', lost.uninstalled, wentOn.uninstalled],
+    ['nothing more, not seen since', lost.never, wentOn.never],
+    ...done.map((each): Cell[] => [
+      each.event,
+      each.lostNext,
+      each.wentOnNext,
+      each.lost,
+      each.wentOn,
+      ...versusCells(each.versus),
+    ]),
+  ];
+}
+
+/** Who goes on and who does not, by values at the step before. */
+export const slicesCsv = ({ slices }: SlicesView): Cell[][] => [
+  [
+    'having',
+    'of them',
+    'went on',
+    'everyone else',
+    'went on',
+    'difference',
+    'low',
+    'high',
+    'adjusted p',
+    'moves',
+  ],
+  ...slices.map(({ having, versus, moved }): Cell[] => [
+    having.map(({ property, value }) => `${property} ${value}`).join(' and '),
+    versus.whole,
+    versus.part,
+    versus.othersWhole,
+    versus.othersPart,
+    ...versusCells(versus),
+    moved,
+  ]),
+];
+
+const versusCells = (versus: VersusView | null): Cell[] =>
+  versus ? [versus.difference, versus.low, versus.high, versus.adjusted] : [null, null, null, null];
+
 export function csvOf(view: FunnelView, words: Words, names: string[], split: Split | undefined): Cell[][] {
   const rows = (group: string, { steps }: StairsView, times: FunnelView['times']): Cell[][] =>
     steps.map((step, at) => [
@@ -43,10 +100,7 @@ export function csvOf(view: FunnelView, words: Words, names: string[], split: Sp
       seconds(times[at]?.median),
       seconds(times[at]?.nineTenths),
       step.versus ? step.versus.othersPart / step.versus.othersWhole : null,
-      step.versus?.difference ?? null,
-      step.versus?.low ?? null,
-      step.versus?.high ?? null,
-      step.versus?.adjusted ?? null,
+      ...versusCells(step.versus),
     ]);
   return [
     HEAD,

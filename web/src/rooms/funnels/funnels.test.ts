@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { FunnelView, StairsView } from '../../api/funnel';
 import { EVERYONE, sayPeople } from '../../words/conditions';
-import { csvOf } from './csv';
+import { afterCsv, csvOf, slicesCsv } from './csv';
 import { findingsOf, largestLoss, stepBefore } from './findings';
 import { withoutWords } from './Independent';
 import {
@@ -239,6 +239,45 @@ describe('Steps each by itself', () => {
     expect(said.map(({ text }) => text)).toEqual([
       '10 of 40 people (25.0 %) did \u201clit\u201d without \u201copen\u201d in these days.',
     ]);
+  });
+});
+
+describe('Those who were lost', () => {
+  const times = { quarter: 1, median: 2, threeQuarters: 3, nineTenths: 4, counts: [] };
+  const side = { units: 10, nothing: 6, later: 1, uninstalled: 2, never: 3, stayed: times };
+  const versus = {
+    part: 4,
+    whole: 10,
+    othersPart: 9,
+    othersWhole: 10,
+    difference: -0.5,
+    low: -0.8,
+    high: -0.1,
+    adjusted: 0.01,
+  };
+
+  it('can be taken away with what they did, and by what they are', () => {
+    const after = afterCsv({
+      lost: side,
+      wentOn: { ...side, units: 20 },
+      done: [{ event: 'lit', lostNext: 3, wentOnNext: 5, lost: 4, wentOn: 9, versus }],
+      timeBounds: [],
+    });
+    expect(after[1]).toEqual(['all', 10, 20]);
+    expect(after[3]).toEqual(['nothing more, uninstalled', 2, 2]);
+    expect(after[5]).toEqual(['lit', 3, 5, 4, 9, -0.5, -0.8, -0.1, 0.01]);
+    const having = [
+      { property: 'country', value: 'GB' },
+      { property: 'platform', value: 'ios' },
+    ];
+    const slices = slicesCsv({
+      reached: 13,
+      before: 20,
+      tests: 1,
+      tooMany: [],
+      slices: [{ having, versus, moved: -5 }],
+    });
+    expect(slices[1]).toEqual(['country GB and platform ios', 10, 4, 10, 9, -0.5, -0.8, -0.1, 0.01, -5]);
   });
 });
 
