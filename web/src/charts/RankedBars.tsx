@@ -1,5 +1,6 @@
 import { axisName, measureValue, type MeasureUnit } from '../words/measures';
 import { useRoles } from '../theme/theme';
+import './charts.css';
 
 interface RankedBarsProps {
   panel: { title: string; unit: MeasureUnit; lines: { key: string; name: string; range: number | null }[] };

@@ -16,6 +16,7 @@ import {
   valueAxis,
   type Note,
 } from './looks';
+import './charts.css';
 
 export type SeriesShape = 'lines' | 'bars' | 'stacked' | 'shares';
 
@@ -180,6 +181,12 @@ function seriesOf(props: SeriesChartProps, roles: Roles): SeriesOption[] {
   return [...drawn, { type: 'line', data: [], silent: true, markLine: noteMarks(props.notes, roles) }];
 }
 
+/** Shares that come near all of it end there; what is divided otherwise may be more. */
+function isNearAll(lines: ChartLine[]): boolean {
+  const highest = Math.max(0, ...lines.flatMap(({ values }) => values.map((value) => value ?? 0)));
+  return highest > 0.8 && highest <= 1;
+}
+
 function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
   const unit = props.shape === 'shares' ? 'SHARE' : props.unit;
   const isBars = props.shape !== 'lines';
@@ -209,6 +216,7 @@ function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
     yAxis: {
       ...valueAxis(axisName(unit, props.currency), (value) => axisValue(value, unit), roles),
       ...(props.shape === 'shares' ? { max: 1 } : {}),
+      ...(unit === 'SHARE' && isNearAll(props.lines) ? { max: 1, interval: 0.2 } : {}),
     },
     tooltip: {
       ...tooltipLooks(roles),

@@ -57,11 +57,13 @@ function Room({ frame }: { frame: FrameContext }) {
   const names = words.steps.map((step) => stepName(step, shown));
   const ask = askOf(asked, words, shown);
   const Way = words.independent ? Independent : Sequence;
+  // The field for the next step is another after each; whoever has just used it goes on in it.
+  const [typing, setTyping] = useState(false);
   return (
     <>
       <FunnelSentence frame={frame} words={words} names={names} />
       <Way frame={frame} words={words} names={names} ask={ask}>
-        <NextStep frame={frame} words={words} ask={ask} />
+        <NextStep frame={frame} words={words} ask={ask} typing={typing} onTyped={() => setTyping(true)} />
       </Way>
     </>
   );
@@ -178,10 +180,13 @@ interface NextStepProps {
   frame: FrameContext;
   words: Words;
   ask: FunnelAsk | undefined;
+  /** Whether a step was just typed. */
+  typing: boolean;
+  onTyped: () => void;
 }
 
 /** Adds steps: one by typing, several by a pattern, a ready-made path; or puts those there are in the order most take. */
-function NextStep({ frame: { asked }, words: { steps }, ask }: NextStepProps) {
+function NextStep({ frame: { asked }, words: { steps }, ask, typing, onTyped }: NextStepProps) {
   const { events } = useWords(asked.app);
   const recorded = useRecorded(asked).data ?? [];
   const set = (next: Step[]) => asked.set({ steps: stepsParam(next), lost: null });
@@ -200,9 +205,11 @@ function NextStep({ frame: { asked }, words: { steps }, ask }: NextStepProps) {
             label={steps.length === 0 ? 'First they did' : 'Then they did'}
             value={null}
             note={note}
-            onChange={(subject) =>
-              set([...steps, { what: conditionOf({ subject, tests: [], join: 'all' }) }])
-            }
+            autoFocus={typing}
+            onChange={(subject) => {
+              onTyped();
+              set([...steps, { what: conditionOf({ subject, tests: [], join: 'all' }) }]);
+            }}
           />
           <Word label="Several steps" text="several by a pattern">
             {(close) => (

@@ -168,9 +168,15 @@ function Next({ view, asked, words, before }: NextProps) {
       )}
       <p>
         How long they were still seen. Lost:{' '}
-        <TimesWord times={lost.stayed} bounds={view.timeBounds} label={`The lost, after ${before}`} />. Went
-        on:{' '}
-        <TimesWord times={wentOn.stayed} bounds={view.timeBounds} label={`Who went on, after ${before}`} />.
+        <TimesWord times={lost.stayed} bounds={view.timeBounds} label={`The lost, after ${before}`} verb="" />
+        . Went on:{' '}
+        <TimesWord
+          times={wentOn.stayed}
+          bounds={view.timeBounds}
+          label={`Who went on, after ${before}`}
+          verb=""
+        />
+        .
       </p>
       <p>
         <button className="word" onClick={() => saveCsv(`${asked.app}-after.csv`, afterCsv(view))}>

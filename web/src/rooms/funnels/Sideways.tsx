@@ -39,7 +39,7 @@ export function Sideways({ view, words, names }: { view: FunnelView; words: Word
               </span>
             </div>
             <b>{count(step.reached)}</b>
-            <span className="sideways-name">{names[at]}</span>
+            <span className="sideways-name">{names[at]?.replaceAll('_', '_\u200b')}</span>
             <span className="second">
               {at > 0 && step.lost > 0 ? `${count(step.lost)} lost before` : '\u00a0'}
             </span>

@@ -25,20 +25,22 @@ interface TimesWordProps {
   bounds: number[];
   /** What took so long: "from “opened” to “lit”". */
   label: string;
+  /** "took " before how long; nothing where it is not a step that took it. */
+  verb?: string;
 }
 
 /** How long it took, in words; opened, how many took up to each bound. */
-export function TimesWord({ times, bounds, label }: TimesWordProps) {
+export function TimesWord({ times, bounds, label, verb = 'took ' }: TimesWordProps) {
   const { median, nineTenths } = times;
   if (typeof median !== 'number' || typeof nineTenths !== 'number') return null;
   return (
-    <Word label={label} text={`half took up to ${took(median)}, nine in ten up to ${took(nineTenths)}`}>
-      {() => <Spread times={times} bounds={bounds} label={label} />}
+    <Word label={label} text={`half ${verb}up to ${took(median)}, nine in ten up to ${took(nineTenths)}`}>
+      {() => <Spread times={times} bounds={bounds} label={label} verb={verb} />}
     </Word>
   );
 }
 
-function Spread({ times, bounds, label }: TimesWordProps) {
+function Spread({ times, bounds, label, verb }: TimesWordProps) {
   const all = times.counts.reduce((sum, each) => sum + each, 0);
   const most = Math.max(1, ...times.counts);
   const { quarter, threeQuarters } = times;
@@ -47,7 +49,7 @@ function Spread({ times, bounds, label }: TimesWordProps) {
       <h2 className="serif">{label}</h2>
       {typeof quarter === 'number' && typeof threeQuarters === 'number' && (
         <p>
-          A quarter took up to {took(quarter)}, three quarters up to {took(threeQuarters)}.
+          A quarter {verb}up to {took(quarter)}, three quarters up to {took(threeQuarters)}.
         </p>
       )}
       <table className="figures spread">
