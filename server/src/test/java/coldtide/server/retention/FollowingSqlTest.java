@@ -194,15 +194,16 @@ class FollowingSqlTest {
         assertThat(tie).isNotNull();
         String did = "with " + ARRIVED + """
                 , did as (select person from e join f using (person) where name = 'beacon_lit' and e.day - f.day < 2
-                          group by person having count(*) >= 3)
+                          group by person having count(*) >= 3),
+                back as materialized (select distinct e.person from e join f using (person) where active
+                          and e.day - f.day between 7 and 13)
                 select count(*) from did join f using (person) where %s""";
         assertThat(tie.get("did").asLong())
                 .isEqualTo(Truth.number(did.formatted("true")).longValue());
         assertThat(tie.get("didBack").asLong())
                 .isPositive()
-                .isEqualTo(Truth.number(did.formatted("""
-                person in (select e.person from e join f using (person) where active
-                           and e.day - f.day between 7 and 13)""")).longValue());
+                .isEqualTo(Truth.number(did.formatted("person in (select person from back)"))
+                        .longValue());
         assertThat(tie.get("others").asLong() + tie.get("did").asLong())
                 .isEqualTo(answer.get("people").asLong());
     }
