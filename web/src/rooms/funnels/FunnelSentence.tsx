@@ -57,6 +57,21 @@ const WINDOWS = [
   { value: 'P90D', name: '90 days' },
 ];
 
+function Among({ asked }: Pick<FrameContext, 'asked'>) {
+  const among = amongOf(asked);
+  return (
+    <>
+      Among {isEveryone(among) ? '' : 'people '}
+      <AmongWord
+        app={asked.app}
+        label="Among"
+        value={among}
+        onChange={(next) => asked.set({ among: amongParam(next) })}
+      />
+    </>
+  );
+}
+
 /** The question in words: who enters when, and how the steps hang together. The steps themselves stand in the stairs. */
 export function FunnelSentence({
   frame: { asked, rail },
@@ -69,18 +84,10 @@ export function FunnelSentence({
 }) {
   if (!rail) return null;
   if (words.independent) return <IndependentSentence frame={{ asked, rail }} words={words} />;
-  const among = amongOf(asked);
   const anyOrder = words.order === 'ANY_ORDER';
   return (
     <Sentence>
-      Among {isEveryone(among) ? '' : 'people '}
-      <AmongWord
-        app={asked.app}
-        label="Among"
-        value={among}
-        onChange={(next) => asked.set({ among: amongParam(next) })}
-      />
-      , how many{' '}
+      <Among asked={asked} />, how many{' '}
       <ChoiceWord
         label="Counted"
         value={words.counting}
@@ -159,17 +166,9 @@ function IndependentSentence({
   frame: { asked: FrameContext['asked']; rail: NonNullable<FrameContext['rail']> };
   words: Words;
 }) {
-  const among = amongOf(asked);
   return (
     <Sentence>
-      Among {isEveryone(among) ? '' : 'people '}
-      <AmongWord
-        app={asked.app}
-        label="Among"
-        value={among}
-        onChange={(next) => asked.set({ among: amongParam(next) })}
-      />
-      , how many{' '}
+      <Among asked={asked} />, how many{' '}
       <ChoiceWord
         label="Counted"
         value={words.alone}

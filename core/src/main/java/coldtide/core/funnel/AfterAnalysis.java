@@ -9,7 +9,6 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
-import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.who.Conditions;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -207,15 +206,17 @@ public final class AfterAnalysis implements Analysis<AfterAnalysis.Partial, Afte
     }
 
     private static List<Done> corrected(List<Done> done) {
-        double[] adjusted = FalseDiscovery.adjusted(done.stream()
-                .mapToDouble(each -> each.versus().map(Apart::p).orElse(Double.NaN))
-                .toArray());
+        List<Optional<Versus>> versus =
+                Apart.corrected(done.stream().map(Done::versus).toList());
         List<Done> corrected = new ArrayList<>();
-        for (int i = 0; i < adjusted.length; i++) {
-            Done its = done.get(i);
-            double p = adjusted[i];
-            Optional<Versus> versus = its.versus().map(one -> new Versus(one.own(), one.others(), p));
-            corrected.add(new Done(its.event(), its.lostNext(), its.wentOnNext(), its.lost(), its.wentOn(), versus));
+        for (Done its : done) {
+            corrected.add(new Done(
+                    its.event(),
+                    its.lostNext(),
+                    its.wentOnNext(),
+                    its.lost(),
+                    its.wentOn(),
+                    versus.get(corrected.size())));
         }
         corrected.sort(Comparator.comparingLong((Done each) -> -each.lostNext())
                 .thenComparingLong(each -> -each.lost())

@@ -19,25 +19,36 @@ final class Apart {
 
     /** The groups with what sets them apart from everyone else at each step, all corrected together. */
     static List<Group> tested(FunnelQuestion question, Stairs all, List<Group> groups) {
-        List<List<Optional<Versus>>> compared = groups.stream()
-                .map(group -> byStep(question, all, group.stairs()))
-                .toList();
-        double[] p = compared.stream()
-                .flatMap(List::stream)
-                .mapToDouble(each -> each.map(Apart::p).orElse(Double.NaN))
-                .toArray();
-        double[] adjusted = FalseDiscovery.adjusted(p);
+        List<Optional<Versus>> versus = corrected(groups.stream()
+                .flatMap(group -> byStep(question, all, group.stairs()).stream())
+                .toList());
+        int steps = question.steps().size();
         List<Group> tested = new ArrayList<>();
-        int at = 0;
         for (int i = 0; i < groups.size(); i++) {
-            List<Optional<Versus>> versus = new ArrayList<>();
-            for (Optional<Versus> each : compared.get(i)) {
-                double its = adjusted[at++];
-                versus.add(each.map(one -> new Versus(one.own(), one.others(), its)));
-            }
-            tested.add(new Group(groups.get(i).part(), groups.get(i).stairs(), versus));
+            Group group = groups.get(i);
+            tested.add(new Group(group.part(), group.stairs(), versus.subList(i * steps, (i + 1) * steps)));
         }
         return tested;
+    }
+
+    /** The same, all corrected together. */
+    static List<Optional<Versus>> corrected(List<Optional<Versus>> versus) {
+        return corrected((int) versus.stream().filter(Optional::isPresent).count(), versus);
+    }
+
+    /** @param tests how many were compared, of which these are some: with the others left out, what comes out is rather too large */
+    static List<Optional<Versus>> corrected(int tests, List<Optional<Versus>> versus) {
+        double[] adjusted = FalseDiscovery.adjusted(
+                tests,
+                versus.stream()
+                        .mapToDouble(each -> each.map(Apart::p).orElse(Double.NaN))
+                        .toArray());
+        List<Optional<Versus>> corrected = new ArrayList<>();
+        for (Optional<Versus> each : versus) {
+            double its = adjusted[corrected.size()];
+            corrected.add(each.map(one -> new Versus(one.own(), one.others(), its)));
+        }
+        return corrected;
     }
 
     private static List<Optional<Versus>> byStep(FunnelQuestion question, Stairs all, Stairs own) {
@@ -69,7 +80,7 @@ final class Apart {
                         new Versus(Share.of(part, whole), Share.of(allPart - part, allWhole - whole), Double.NaN));
     }
 
-    static double p(Versus versus) {
+    private static double p(Versus versus) {
         return Difference.test(
                 versus.own().part(),
                 versus.own().whole(),

@@ -12,6 +12,15 @@ final class PairPass implements Analysis<PairPass.Partial, PairPass.Partial> {
     /** A property and those of its values that are told apart. */
     record Values(String property, long... values) {}
 
+    /** Takes one pair after another. */
+    interface Each {
+        /**
+         * @param one the place of a property, {@code value} that of its value
+         * @param counts both in one, as {@link ValuePass} keeps them
+         */
+        void pair(int one, int value, int other, int otherValue, long counts);
+    }
+
     /** By the later and the earlier of two properties, and the places of their values. */
     static final class Partial {
         private final long[][][] counts;
@@ -29,9 +38,15 @@ final class PairPass implements Analysis<PairPass.Partial, PairPass.Partial> {
             }
         }
 
-        /** Both counts in one, as {@link ValuePass} keeps them. */
-        long of(int one, int other, int value, int otherValue) {
-            return counts[one][other][place(other, value, otherValue)];
+        void each(Each each) {
+            for (int one = 0; one < counts.length; one++) {
+                for (int other = 0; other < one; other++) {
+                    int width = of.get(other).values().length;
+                    for (int place = 0; place < counts[one][other].length; place++) {
+                        each.pair(one, place / width, other, place % width, counts[one][other][place]);
+                    }
+                }
+            }
         }
 
         private int place(int other, int value, int otherValue) {

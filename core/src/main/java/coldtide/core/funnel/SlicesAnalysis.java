@@ -5,7 +5,6 @@ import coldtide.core.funnel.SlicesAnswer.Having;
 import coldtide.core.funnel.SlicesAnswer.Slice;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.longs.Long2LongMap;
@@ -15,6 +14,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /**
  * Compares every value of every property at the step before with everyone else, then pairs of those properties whose values move
@@ -66,10 +66,37 @@ public final class SlicesAnalysis {
                 }
             }
         }
-        List<Slice> slices = new ArrayList<>();
-        singles.forEach(single -> slices.add(new Slice(List.of(having(single)), single.versus())));
-        slices.addAll(pairs(runner, singles, counted));
-        return new SlicesAnswer(counted.reached, counted.before, slices.size(), ranked(slices), tooMany);
+        Told told = new Told();
+        singles.forEach(single -> told.add(true, single.versus(), having(single)));
+        pairs(runner, singles, counted, told);
+        return new SlicesAnswer(counted.reached, counted.before, told.tests, told.ranked(), tooMany);
+    }
+
+    /** What is compared, and of it what is told: pairs that say no more than their values are compared all the same. */
+    private static final class Told {
+        private final List<Slice> slices = new ArrayList<>();
+        private int tests;
+
+        void add(boolean saysMore, Versus versus, Having... having) {
+            tests++;
+            if (saysMore) {
+                slices.add(new Slice(List.of(having), versus));
+            }
+        }
+
+        List<Slice> ranked() {
+            List<Optional<Versus>> versus = Apart.corrected(
+                    tests,
+                    slices.stream().map(slice -> Optional.of(slice.versus())).toList());
+            List<Slice> corrected = new ArrayList<>();
+            for (Slice slice : slices) {
+                corrected.add(
+                        new Slice(slice.having(), versus.get(corrected.size()).orElseThrow()));
+            }
+            corrected.sort(Comparator.comparingDouble((Slice slice) -> -Math.abs(slice.moved()))
+                    .thenComparing(slice -> slice.having().toString()));
+            return corrected.stream().limit(SlicesAnswer.MOST).toList();
+        }
     }
 
     private static void compare(ValuePass.Partial all, int property, Long2LongMap.Entry entry, List<Single> into) {
@@ -84,10 +111,10 @@ public final class SlicesAnalysis {
         return new Having(properties.get(single.property()), Value.written(log.texts(), single.value()));
     }
 
-    private List<Slice> pairs(ScanRunner runner, List<Single> singles, ValuePass.Partial all) {
+    private void pairs(ScanRunner runner, List<Single> singles, ValuePass.Partial all, Told told) {
         List<List<Single>> paired = paired(singles);
         if (paired.size() < 2) {
-            return List.of();
+            return;
         }
         List<PairPass.Values> values = paired.stream()
                 .map(each -> new PairPass.Values(
@@ -95,24 +122,16 @@ public final class SlicesAnalysis {
                         each.stream().mapToLong(Single::value).toArray()))
                 .toList();
         PairPass.Partial counted = runner.run(log, new PairPass(units, question.step(), values));
-        List<Slice> slices = new ArrayList<>();
-        for (int one = 0; one < paired.size(); one++) {
-            for (int other = 0; other < one; other++) {
-                for (Single a : paired.get(other)) {
-                    for (Single b : paired.get(one)) {
-                        long counts = counted.of(
-                                one,
-                                other,
-                                paired.get(one).indexOf(b),
-                                paired.get(other).indexOf(a));
-                        Apart.of(ValuePass.reached(counts), ValuePass.before(counts), all.reached, all.before)
-                                .filter(versus -> saysMore(versus, a.versus()) && saysMore(versus, b.versus()))
-                                .ifPresent(versus -> slices.add(new Slice(List.of(having(a), having(b)), versus)));
-                    }
-                }
-            }
-        }
-        return slices;
+        counted.each((one, value, other, otherValue, counts) -> {
+            Single a = paired.get(other).get(otherValue);
+            Single b = paired.get(one).get(value);
+            Apart.of(ValuePass.reached(counts), ValuePass.before(counts), all.reached, all.before)
+                    .ifPresent(versus -> told.add(
+                            saysMore(versus, a.versus()) && saysMore(versus, b.versus()),
+                            versus,
+                            having(a),
+                            having(b)));
+        });
     }
 
     /** By property, its values that move most; the properties of those that move most. */
@@ -142,18 +161,5 @@ public final class SlicesAnalysis {
 
     private static double difference(Versus versus) {
         return versus.own().value() - versus.others().value();
-    }
-
-    private static List<Slice> ranked(List<Slice> slices) {
-        double[] adjusted = FalseDiscovery.adjusted(
-                slices.stream().mapToDouble(slice -> Apart.p(slice.versus())).toArray());
-        List<Slice> corrected = new ArrayList<>();
-        for (int i = 0; i < adjusted.length; i++) {
-            Versus versus = slices.get(i).versus();
-            corrected.add(new Slice(slices.get(i).having(), new Versus(versus.own(), versus.others(), adjusted[i])));
-        }
-        corrected.sort(Comparator.comparingDouble((Slice slice) -> -Math.abs(slice.moved()))
-                .thenComparing(slice -> slice.having().toString()));
-        return corrected.stream().limit(SlicesAnswer.MOST).toList();
     }
 }
