@@ -125,8 +125,15 @@ function Sequence({ frame, words, names, ask, children }: SequenceProps) {
         {words.steps.length > 0 ? (
           <>
             {words.sideways && view && <Sideways view={view} words={words} names={names} />}
-            <Stairs asked={asked} words={words} names={names} view={view} ask={ask} alone={beside}>
-              {children}
+            <Stairs
+              asked={asked}
+              words={words}
+              names={names}
+              view={view}
+              ask={ask}
+              alone={beside}
+              adding={children}
+            >
               {isLost && <Lost asked={asked} words={words} names={names} ask={ask} />}
               {view && words.by && frame.rail && view.periods.length > 0 && (
                 <Periods view={view} words={words} by={words.by} names={names} rail={frame.rail} />

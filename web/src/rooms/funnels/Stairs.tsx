@@ -20,18 +20,14 @@ interface StairsProps {
   ask: FunnelAsk | undefined;
   /** Each step by itself, where it stands beside the stairs. */
   alone: IndependentView | undefined;
+  /** What adds a step, right under the last. */
+  adding: ReactNode;
+  /** What is told besides. */
+  children: ReactNode;
 }
 
-/** One line a step, the loss between two lines; under the last, what adds another. */
-export function Stairs({
-  asked,
-  words,
-  names,
-  view,
-  ask,
-  alone,
-  children,
-}: StairsProps & { children: ReactNode }) {
+/** One line a step, the loss between two lines; under the last, what adds another, and the groups as a table. */
+export function Stairs({ asked, words, names, view, ask, alone, adding, children }: StairsProps) {
   const [picked, setPicked] = useState<Picked>();
   const steps = view?.all.steps;
   const loss = view && largestLoss(view.all, words);
@@ -136,9 +132,10 @@ export function Stairs({
           </tbody>
         ))}
       </table>
-      {children}
+      {adding}
       <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
       {groups.length > 0 && view && <GroupTable asked={asked} names={names} view={view} />}
+      {children}
     </>
   );
 }
