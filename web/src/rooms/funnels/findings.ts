@@ -93,7 +93,7 @@ function apart(
   return [
     {
       key: 'apart',
-      text: `What differs most: of ${groupName(group)}, ${share(versus.part / versus.whole)} went on from \u201c${names[stepBefore(words, at)] ?? ''}\u201d to \u201c${names[at] ?? ''}\u201d, of everyone else ${share(versus.othersPart / versus.othersWhole)}: ${pointsWithin(versus.difference, versus.low, versus.high)}. ${plural(told.length, 'share', 'shares')} of groups are told apart, underlined in the table.`,
+      text: `What differs most: of ${groupName(group)}, ${share(versus.part / versus.whole)} went on from \u201c${names[stepBefore(words, at)] ?? ''}\u201d to \u201c${names[at] ?? ''}\u201d, of everyone else ${share(versus.othersPart / versus.othersWhole)}: ${pointsWithin(versus.difference, versus.low, versus.high)}. ${plural(told.length, 'share of a group is', 'shares of groups are')} told apart, underlined in the table.`,
     },
   ];
 }
