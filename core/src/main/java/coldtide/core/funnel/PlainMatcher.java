@@ -8,9 +8,10 @@ import java.util.Arrays;
  * earliest event by which the rest can be done, which tells the earliest entry that goes as deep. Linear in the events.
  */
 final class PlainMatcher extends Matcher {
-    private static final long NEVER = Long.MIN_VALUE;
+    /** So long ago that no window reaches back to it. */
+    private static final long NEVER = Long.MIN_VALUE / 4;
 
-    /** By step, the time of the latest entry from which it was reached. */
+    /** By step and one more, the time of the latest entry from which it was reached; before the first, that of an entry now. */
     private final long[] entered;
     /** By step, when the deepest is reached at the earliest if this one is done by an event further on. */
     private final long[] done;
@@ -19,7 +20,7 @@ final class PlainMatcher extends Matcher {
 
     PlainMatcher(FunnelQuestion question) {
         super(question);
-        entered = new long[steps];
+        entered = new long[steps + 1];
         done = new long[steps];
     }
 
@@ -48,16 +49,14 @@ final class PlainMatcher extends Matcher {
     @Override
     boolean isEnough(Trail trail) {
         int at = trail.size - 1;
+        long time = trail.time[at];
+        entered[0] = trail.canEnter[at] ? time : NEVER;
         // From the last step to the first, so that no event is two steps of one attempt.
         for (int left = trail.steps[at] & (2 << deepest + 1) - 1; left != 0; ) {
             int step = 31 - Integer.numberOfLeadingZeros(left);
             left ^= 1 << step;
-            if (step == 0) {
-                entered[0] = trail.canEnter[at] ? trail.time[at] : entered[0];
-            } else if (entered[step - 1] != NEVER && trail.time[at] - entered[step - 1] <= window) {
-                entered[step] = entered[step - 1];
-            }
-            if (entered[step] != NEVER) {
+            if (time - entered[step] <= window) {
+                entered[step + 1] = entered[step];
                 deepest = Math.max(deepest, step);
             }
         }

@@ -1,6 +1,7 @@
 package coldtide.core.stats;
 
 import java.util.function.ToDoubleFunction;
+import java.util.stream.IntStream;
 import org.apache.commons.math3.analysis.MultivariateFunction;
 import org.apache.commons.math3.optim.InitialGuess;
 import org.apache.commons.math3.optim.MaxEval;
@@ -8,7 +9,6 @@ import org.apache.commons.math3.optim.nonlinear.scalar.GoalType;
 import org.apache.commons.math3.optim.nonlinear.scalar.ObjectiveFunction;
 import org.apache.commons.math3.optim.nonlinear.scalar.noderiv.NelderMeadSimplex;
 import org.apache.commons.math3.optim.nonlinear.scalar.noderiv.SimplexOptimizer;
-import org.apache.commons.math3.special.Beta;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /**
@@ -38,9 +38,11 @@ public record ShiftedBetaGeometric(double alpha, double beta, double spread, dou
     public static ShiftedBetaGeometric ofLosses(double[] gone, double left) {
         return fitted(
                 logs -> {
-                    double likelihood = left * logLeft(logs, gone.length);
+                    double[] lefts = logLefts(logs, gone.length);
+                    double likelihood = left * lefts[gone.length];
                     for (int age = 1; age <= gone.length; age++) {
-                        likelihood += gone[age - 1] * logGone(logs, age);
+                        likelihood +=
+                                gone[age - 1] * (lefts[age - 1] + Math.log(-Math.expm1(lefts[age] - lefts[age - 1])));
                     }
                     return likelihood;
                 },
@@ -55,19 +57,22 @@ public record ShiftedBetaGeometric(double alpha, double beta, double spread, dou
      * @param back how many were there at each of them, of {@code people}
      */
     public static ShiftedBetaGeometric ofShares(int[] ages, double[] back, double[] people) {
+        int last = IntStream.of(ages).max().orElseThrow();
         return fitted(
                 logs -> {
+                    double[] lefts = logLefts(logs, last);
                     double likelihood = 0;
                     for (int i = 0; i < ages.length; i++) {
-                        double log = logLeft(logs, ages[i]);
+                        double log = lefts[ages[i]];
                         likelihood += back[i] * log + (people[i] - back[i]) * Math.log(-Math.expm1(log));
                     }
                     return likelihood;
                 },
                 logs -> {
+                    double[] lefts = logLefts(logs, last);
                     double sum = 0;
                     for (int i = 0; i < ages.length; i++) {
-                        double share = Math.exp(logLeft(logs, ages[i]));
+                        double share = Math.exp(lefts[ages[i]]);
                         double off = back[i] - people[i] * share;
                         sum += off * off / (people[i] * share * (1 - share));
                     }
@@ -119,16 +124,15 @@ public record ShiftedBetaGeometric(double alpha, double beta, double spread, dou
         return likelihood.applyAsDouble(logs);
     }
 
-    private static double logLeft(double[] logs, int age) {
+    /** By age up to the last: S(t) ÷ S(t − 1) = (β + t − 1) ÷ (α + β + t − 1), which costs much less than a beta function. */
+    private static double[] logLefts(double[] logs, int last) {
         double alpha = Math.exp(logs[0]);
         double beta = Math.exp(logs[1]);
-        return Beta.logBeta(alpha, beta + age) - Beta.logBeta(alpha, beta);
-    }
-
-    private static double logGone(double[] logs, int age) {
-        double alpha = Math.exp(logs[0]);
-        double beta = Math.exp(logs[1]);
-        return Beta.logBeta(alpha + 1, beta + age - 1) - Beta.logBeta(alpha, beta);
+        double[] lefts = new double[last + 1];
+        for (int age = 1; age <= last; age++) {
+            lefts[age] = lefts[age - 1] - Math.log1p(alpha / (beta + age - 1));
+        }
+        return lefts;
     }
 
     /** The share left at an age; its interval by the delta method on the scale of log odds. */
@@ -151,7 +155,7 @@ public record ShiftedBetaGeometric(double alpha, double beta, double spread, dou
     }
 
     private static double logOdds(double[] logs, int age) {
-        double log = logLeft(logs, age);
+        double log = logLefts(logs, age)[age];
         return log - Math.log(-Math.expm1(log));
     }
 
