@@ -103,12 +103,23 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
             long[] ages = returns.of(person, cohort, at.row());
             for (int way = 0; way < ages.length; way++) {
                 long back = columnsOf(ages[way]);
-                for (int i = 0; i < count; i++) {
+                long stayed = back & back << 1 & complete[cohort];
+                // The first group is that of all, in which everybody is.
+                count(back, partial.returned[way][in[0]][cohort], stayed, partial.stayed[way]);
+                for (int i = 1; i < count; i++) {
                     count(back, partial.returned[way][in[i]][cohort]);
                 }
-                count(back & back << 1 & complete[cohort], partial.stayed[way]);
             }
         });
+    }
+
+    /** Both in one loop, since where one ends is what costs most. @param fewer some of {@code bits} */
+    private static void count(long bits, int[] counts, long fewer, int[] fewerCounts) {
+        for (long left = bits; left != 0; left &= left - 1) {
+            int at = Long.numberOfTrailingZeros(left);
+            counts[at]++;
+            fewerCounts[at] += (int) (fewer >>> at & 1);
+        }
     }
 
     private static void count(long bits, int[] counts) {
