@@ -175,14 +175,14 @@ function IndependentSentence({
         options={ALONE}
         onChange={(next) => asked.set({ count: aloneParam(next) })}
       />{' '}
-      in <RangeWord asked={asked} rail={rail} /> had these steps{' '}
+      are there in <RangeWord asked={asked} rail={rail} /> for these steps,{' '}
       <ChoiceWord
         label="Order"
         value="EACH"
         options={ORDERS}
         onChange={(next) => asked.set(orderSet(next, words))}
       />
-      , whatever else they did?
+      , whatever else was done?
     </Sentence>
   );
 }
