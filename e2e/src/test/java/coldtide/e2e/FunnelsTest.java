@@ -28,7 +28,8 @@ class FunnelsTest {
             with w as (%s),
             e as (select w.person, n.name, event.time, event.received,
                          (event.time at time zone 'Europe/Lisbon')::date as day
-                  from event join event_name n on n.id = event.name_id join w using (install_id))
+                  from event join event_name n on n.id = event.name_id join w using (install_id)
+                  where event.app_id = (select id from app where key = 'gullcombe'))
             select count(distinct a.person) from e a %s where a.name = '%s' and a.day between '2026-04-06' and '2026-06-07'""";
 
     private static final String THEN = """
