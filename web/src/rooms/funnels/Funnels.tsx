@@ -41,6 +41,7 @@ import {
 } from './question';
 import { SeveralSteps } from './SeveralSteps';
 import { Sideways } from './Sideways';
+import type { WayProps } from './way';
 import { Stairs } from './Stairs';
 import './funnels.css';
 
@@ -69,15 +70,7 @@ function Room({ frame }: { frame: FrameContext }) {
   );
 }
 
-interface SequenceProps {
-  frame: FrameContext;
-  words: Words;
-  names: string[];
-  ask: FunnelAsk | undefined;
-  children: ReactNode;
-}
-
-function Sequence({ frame, words, names, ask, children }: SequenceProps) {
+function Sequence({ frame, words, names, ask, children }: WayProps) {
   const { asked, setFoot } = frame;
   const answer = useFunnel(asked.app, ask);
   const alone = useIndependent(asked.app, ask && words.beside ? aloneOf(ask, 'PEOPLE') : undefined);

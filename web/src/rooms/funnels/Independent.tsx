@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { useIndependent, type FunnelAsk, type IndependentView } from '../../api/funnel';
 import { AnswerTools } from '../../frame/AnswerTools';
 import type { FrameContext } from '../../frame/Frame';
@@ -8,21 +8,13 @@ import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import { saveCsv } from '../../frame/saveCsv';
 import { bound } from '../../words/conditions';
 import { count, share } from '../../words/numbers';
-import { useState, type ReactNode } from 'react';
 import { stepBefore } from './findings';
 import { aloneOf, aloneWord, type Words } from './question';
 import { StepWord } from './StepWord';
-
-interface IndependentProps {
-  frame: FrameContext;
-  words: Words;
-  names: string[];
-  ask: FunnelAsk | undefined;
-  children: ReactNode;
-}
+import type { WayProps } from './way';
 
 /** Each step by itself: never in words of a sequence. */
-export function Independent({ frame, words, names, ask, children }: IndependentProps) {
+export function Independent({ frame, words, names, ask, children }: WayProps) {
   const { asked, setFoot } = frame;
   const answer = useIndependent(asked.app, ask && aloneOf(ask, words.alone));
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);

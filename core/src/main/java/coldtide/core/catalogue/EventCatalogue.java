@@ -4,6 +4,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Release;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Sums;
 import coldtide.core.time.DayRange;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -133,19 +134,11 @@ public final class EventCatalogue implements Analysis<EventCatalogue.Partial, Ev
 
     @Override
     public void merge(Partial into, Partial from) {
-        add(into.byDay, from.byDay);
-        add(into.bySender, from.bySender);
-        for (int name = 0; name < names; name++) {
-            into.people[name] += from.people[name];
-        }
+        Sums.add(into.byDay, from.byDay);
+        Sums.add(into.bySender, from.bySender);
+        Sums.add(into.people, from.people);
         for (int sender = 0; sender < into.firstDay.length; sender++) {
             into.firstDay[sender] = Math.min(into.firstDay[sender], from.firstDay[sender]);
-        }
-    }
-
-    private static void add(int[] into, int[] from) {
-        for (int i = 0; i < into.length; i++) {
-            into[i] += from[i];
         }
     }
 

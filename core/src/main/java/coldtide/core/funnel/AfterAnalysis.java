@@ -9,6 +9,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Sums;
 import coldtide.core.who.Conditions;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -160,12 +161,12 @@ public final class AfterAnalysis implements Analysis<AfterAnalysis.Partial, Afte
 
     @Override
     public void merge(Partial into, Partial from) {
-        Counts.add(into.units, from.units);
-        Counts.add(into.later, from.later);
-        Counts.add(into.uninstalled, from.uninstalled);
-        Counts.add(into.never, from.never);
-        Counts.add(into.next, from.next);
-        Counts.add(into.done, from.done);
+        Sums.add(into.units, from.units);
+        Sums.add(into.later, from.later);
+        Sums.add(into.uninstalled, from.uninstalled);
+        Sums.add(into.never, from.never);
+        Sums.add(into.next, from.next);
+        Sums.add(into.done, from.done);
         into.stayed.add(from.stayed);
     }
 

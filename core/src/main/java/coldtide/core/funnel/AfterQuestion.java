@@ -20,14 +20,6 @@ public record AfterQuestion(FunnelQuestion funnel, int step, Until until) {
     public AfterQuestion {
         requireNonNull(funnel, "funnel");
         requireNonNull(until, "until");
-        checkStep(funnel, step);
-    }
-
-    /** Refuses a step before which nobody can be lost. */
-    static void checkStep(FunnelQuestion funnel, int step) {
-        if (step < 1 || step >= funnel.steps().size()) {
-            throw new IllegalArgumentException("People can be lost before step 2 to "
-                    + funnel.steps().size() + " of this funnel, not before step " + (step + 1) + ".");
-        }
+        funnel.checkLostBefore(step);
     }
 }

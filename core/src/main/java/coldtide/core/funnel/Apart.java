@@ -12,9 +12,6 @@ import java.util.Optional;
 
 /** Sets some units beside all the others: which share of each went on. */
 final class Apart {
-    /** Fewer of either kind than this, were there no difference, are too few for the test. Common practice, no source. */
-    private static final double LEAST_EXPECTED = 5;
-
     private Apart() {}
 
     /** The groups with what sets them apart from everyone else at each step, all corrected together. */
@@ -73,11 +70,9 @@ final class Apart {
      * @param part of {@code whole}, which are some of {@code allPart} of {@code allWhole}
      */
     static Optional<Versus> of(long part, long whole, long allPart, long allWhole) {
-        double few = (double) Math.min(whole, allWhole - whole) * Math.min(allPart, allWhole - allPart);
-        return few < LEAST_EXPECTED * allWhole || allWhole == 0
-                ? Optional.empty()
-                : Optional.of(
-                        new Versus(Share.of(part, whole), Share.of(allPart - part, allWhole - whole), Double.NaN));
+        return Difference.isTestable(whole, allPart, allWhole)
+                ? Optional.of(new Versus(Share.of(part, whole), Share.of(allPart - part, allWhole - whole), Double.NaN))
+                : Optional.empty();
     }
 
     private static double p(Versus versus) {

@@ -7,6 +7,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.scan.Sums;
 import coldtide.core.stats.Expected;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
@@ -131,8 +132,8 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
 
     @Override
     public void merge(Partial into, Partial from) {
-        Counts.add(into.groups, from.groups);
-        Counts.add(into.periods, from.periods);
+        Sums.add(into.groups, from.groups);
+        Sums.add(into.periods, from.periods);
         into.times.add(from.times);
     }
 

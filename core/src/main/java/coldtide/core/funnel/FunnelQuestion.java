@@ -136,6 +136,14 @@ public record FunnelQuestion(
         return before;
     }
 
+    /** Refuses a step, from 0, before which nobody can be lost. */
+    void checkLostBefore(int step) {
+        if (step < 1 || step >= steps.size()) {
+            throw new IllegalArgumentException("People can be lost before step 2 to " + steps.size()
+                    + " of this funnel, not before step " + (step + 1) + ".");
+        }
+    }
+
     /** Whether the one thing that matters between steps is the window. */
     boolean isPlain() {
         return order == Order.IN_ORDER

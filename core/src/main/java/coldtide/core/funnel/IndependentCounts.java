@@ -6,6 +6,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Sums;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
@@ -104,8 +105,8 @@ public final class IndependentCounts implements Analysis<IndependentCounts.Parti
 
     @Override
     public void merge(Partial into, Partial from) {
-        Counts.add(into.done, from.done);
-        Counts.add(into.withoutBefore, from.withoutBefore);
+        Sums.add(into.done, from.done);
+        Sums.add(into.withoutBefore, from.withoutBefore);
     }
 
     @Override

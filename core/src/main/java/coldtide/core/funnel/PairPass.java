@@ -2,6 +2,7 @@ package coldtide.core.funnel;
 
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Sums;
 import coldtide.core.who.RowValues;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
@@ -106,7 +107,7 @@ final class PairPass implements Analysis<PairPass.Partial, PairPass.Partial> {
     @Override
     public void merge(Partial into, Partial from) {
         for (int one = 0; one < of.size(); one++) {
-            Counts.add(into.counts[one], from.counts[one]);
+            Sums.add(into.counts[one], from.counts[one]);
         }
     }
 

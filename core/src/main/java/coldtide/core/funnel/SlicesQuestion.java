@@ -11,6 +11,6 @@ import static java.util.Objects.requireNonNull;
 public record SlicesQuestion(FunnelQuestion funnel, int step) {
     public SlicesQuestion {
         requireNonNull(funnel, "funnel");
-        AfterQuestion.checkStep(funnel, step);
+        funnel.checkLostBefore(step);
     }
 }

@@ -2,6 +2,7 @@ package coldtide.core.funnel;
 
 import coldtide.core.funnel.FunnelAnswer.Times;
 import coldtide.core.measure.Samples;
+import coldtide.core.scan.Sums;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
@@ -29,7 +30,7 @@ final class TimesTaken {
 
     void add(TimesTaken from) {
         samples.add(from.samples);
-        Counts.add(spread, from.spread);
+        Sums.add(spread, from.spread);
     }
 
     List<Times> told() {

@@ -4,6 +4,7 @@ import coldtide.core.funnel.UsualOrderAnswer.Agreed;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Sums;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import java.util.ArrayList;
@@ -59,7 +60,7 @@ public final class UsualOrder implements Analysis<long[][], UsualOrderAnswer> {
 
     @Override
     public void merge(long[][] into, long[][] from) {
-        Counts.add(into, from);
+        Sums.add(into, from);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package coldtide.core.measure;
 
 import coldtide.core.measure.MeasureAnswer.Line;
+import coldtide.core.scan.Sums;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -197,8 +198,8 @@ final class Tally {
     }
 
     void add(Tally from) {
-        add(events, from.events);
-        add(people, from.people);
+        Sums.add(events, from.events);
+        Sums.add(people, from.people);
         for (int cell = 0; cell < whole.length; cell++) {
             add(cell, from.whole[cell], from.millionths[cell]);
         }
@@ -219,12 +220,6 @@ final class Tally {
         if (values != null) {
             distinct[cell] = distinct[cell] == null ? new LongOpenHashSet() : distinct[cell];
             distinct[cell].addAll(values);
-        }
-    }
-
-    private static void add(long[] into, long[] from) {
-        for (int i = 0; i < into.length; i++) {
-            into[i] += from[i];
         }
     }
 

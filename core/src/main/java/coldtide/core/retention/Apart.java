@@ -16,9 +16,6 @@ import java.util.List;
  */
 public record Apart(int tests, List<Cell> cells) {
     public static final double RATE = 0.05;
-    /** Fewer people than this of either kind, were all cohorts alike, are too few for the test. Common practice, no source. */
-    private static final double LEAST_EXPECTED = 5;
-
     /** Nearer ones are not told apart even if nothing is corrected: two-sided, {@link #RATE} lies at 1.95996 standard errors. */
     private static final double LEAST_DISTANCE = 1.9599;
 
@@ -76,8 +73,7 @@ public record Apart(int tests, List<Cell> cells) {
             long size = counted.allSize()[column];
             long back = counted.allBack()[column];
             long own = counted.size()[row][column];
-            double few = (double) Math.min(own, size - own) * Math.min(back, size - back);
-            if (few >= LEAST_EXPECTED * size && size > 0) {
+            if (Difference.isTestable(own, back, size)) {
                 tests++;
                 long ownBack = counted.back()[row][column];
                 if (Difference.distance(ownBack, own, back - ownBack, size - own) >= LEAST_DISTANCE) {

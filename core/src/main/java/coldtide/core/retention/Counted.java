@@ -1,6 +1,7 @@
 package coldtide.core.retention;
 
 import coldtide.core.retention.RetentionAnswer.Cohort;
+import coldtide.core.scan.Sums;
 import java.util.Arrays;
 import java.util.List;
 

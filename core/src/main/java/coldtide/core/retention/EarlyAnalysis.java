@@ -4,6 +4,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.retention.EarlyAnswer.Tie;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Sums;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.stats.Share;
@@ -18,9 +19,6 @@ import java.util.List;
  * cause: who chooses to do something may be who would have stayed anyway.
  */
 public final class EarlyAnalysis implements Analysis<EarlyAnalysis.Partial, EarlyAnswer> {
-    /** Fewer people of either kind than this, were there no tie, are too few for the test. Common practice, no source. */
-    private static final double LEAST_EXPECTED = 5;
-
     private static final int[] TIMES =
             EarlyQuestion.TIMES.stream().mapToInt(Integer::intValue).toArray();
 
@@ -173,8 +171,7 @@ public final class EarlyAnalysis implements Analysis<EarlyAnalysis.Partial, Earl
     private void compare(Partial partial, int name, int times, int days, long did, long back, List<Tie> into) {
         long others = partial.people - did;
         long othersBack = partial.returned - back;
-        double few = (double) Math.min(did, others) * Math.min(partial.returned, partial.people - partial.returned);
-        if (partial.people == 0 || few < LEAST_EXPECTED * partial.people) {
+        if (!Difference.isTestable(did, partial.returned, partial.people)) {
             return;
         }
         double strength = ((double) back * (others - othersBack) - (double) (did - back) * othersBack)

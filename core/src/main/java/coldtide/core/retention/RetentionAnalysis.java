@@ -11,6 +11,7 @@ import coldtide.core.retention.RetentionAnswer.Triangle;
 import coldtide.core.retention.Start.Entry;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.scan.Sums;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.Share;
 import coldtide.core.who.Conditions;

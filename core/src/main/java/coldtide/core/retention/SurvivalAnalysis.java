@@ -5,6 +5,7 @@ import coldtide.core.log.Shard;
 import coldtide.core.retention.PeopleGroups.Told;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.scan.Sums;
 import coldtide.core.stats.LogRank;
 import coldtide.core.stats.ProductLimit;
 import coldtide.core.who.Conditions;

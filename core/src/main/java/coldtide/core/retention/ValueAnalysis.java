@@ -6,6 +6,7 @@ import coldtide.core.retention.PeopleGroups.Told;
 import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.scan.Sums;
 import coldtide.core.stats.Mean;
 import coldtide.core.who.Conditions;
 import java.util.ArrayList;

@@ -9,6 +9,9 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
  */
 public record Difference(double value, double low, double high, double p) {
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
+    /** Fewer of either kind than this, were there no difference, are too few for the test. Common practice, no source. */
+    private static final double LEAST_EXPECTED = 5;
+
     private static final double Z = NORMAL.inverseCumulativeProbability(0.975);
 
     /**
@@ -41,6 +44,16 @@ public record Difference(double value, double low, double high, double p) {
                 middle - Z * error,
                 middle + Z * error,
                 twoSided(onlyFirst - onlySecond, Math.sqrt(onlyFirst + onlySecond)));
+    }
+
+    /**
+     * Whether some of all are enough to be tested against the others.
+     *
+     * @param some how many they are, of {@code all}, of whom {@code part} are what is counted
+     */
+    public static boolean isTestable(long some, long part, long all) {
+        double few = (double) Math.min(some, all - some) * Math.min(part, all - part);
+        return all > 0 && few >= LEAST_EXPECTED * all;
     }
 
     /** The test alone, of two shares with wholes of at least 1: much less work than the intervals. */

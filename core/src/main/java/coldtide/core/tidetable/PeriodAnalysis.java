@@ -17,6 +17,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Sums;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Bits;
 import java.util.Arrays;
@@ -205,16 +206,8 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
 
     @Override
     public void merge(Partial into, Partial from) {
-        add(into.counts, from.counts);
-        add(into.micros, from.micros);
-    }
-
-    private static void add(long[][] into, long[][] from) {
-        for (int row = 0; row < into.length; row++) {
-            for (int p = 0; p < into[row].length; p++) {
-                into[row][p] += from[row][p];
-            }
-        }
+        Sums.add(into.counts, from.counts);
+        Sums.add(into.micros, from.micros);
     }
 
     @Override

@@ -17,9 +17,9 @@ import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import java.time.Duration;
-import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -30,10 +30,6 @@ import org.springframework.web.bind.annotation.RestController;
 /** Answers over HTTP how far people, sessions or attempts get. */
 @RestController
 class FunnelController {
-    /** All of them have nobody to be compared with. */
-    private static final List<Optional<Versus>> NOBODY_ELSE =
-            Collections.nCopies(FunnelQuestion.MOST_STEPS, Optional.empty());
-
     private final Asking asking;
 
     FunnelController(Asking asking) {
@@ -142,13 +138,15 @@ class FunnelController {
 
     private static FunnelGroupView view(FunnelQuestion question, Group group) {
         return new FunnelGroupView(
-                group.part().kind(), group.part().value().orElse(null), view(question, group.stairs(), group.versus()));
+                group.part().kind(),
+                group.part().value().orElse(null),
+                view(question, group.stairs(), group.versus()::get));
     }
 
-    private static StairsView view(FunnelQuestion question, Stairs stairs, List<Optional<Versus>> versus) {
+    private static StairsView view(FunnelQuestion question, Stairs stairs, IntFunction<Optional<Versus>> versus) {
         return new StairsView(
                 IntStream.range(0, question.steps().size())
-                        .mapToObj(step -> step(question, stairs, step, versus.get(step)))
+                        .mapToObj(step -> step(question, stairs, step, versus.apply(step)))
                         .toList(),
                 stairs.open());
     }

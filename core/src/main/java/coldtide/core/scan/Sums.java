@@ -1,43 +1,47 @@
-package coldtide.core.retention;
+package coldtide.core.scan;
 
 import java.util.Arrays;
 
-/** Adds arrays of counts of the same shape. */
-final class Sums {
+/** Adds arrays of the same shape, as partial results are: each number to the one in its place. */
+public final class Sums {
     private Sums() {}
 
     /** The sum of each row. */
-    static long[] each(long[][] rows) {
+    public static long[] each(long[][] rows) {
         return Arrays.stream(rows).mapToLong(row -> Arrays.stream(row).sum()).toArray();
     }
 
-    static void add(long[] into, long[] from) {
+    public static void add(int[] into, int[] from) {
         for (int i = 0; i < into.length; i++) {
             into[i] += from[i];
         }
     }
 
-    static void add(long[][] into, long[][] from) {
+    public static void add(long[] into, long[] from) {
+        for (int i = 0; i < into.length; i++) {
+            into[i] += from[i];
+        }
+    }
+
+    public static void add(long[][] into, long[][] from) {
         for (int i = 0; i < into.length; i++) {
             add(into[i], from[i]);
         }
     }
 
-    static void add(int[][] into, int[][] from) {
-        for (int i = 0; i < into.length; i++) {
-            for (int j = 0; j < into[i].length; j++) {
-                into[i][j] += from[i][j];
-            }
-        }
-    }
-
-    static void add(long[][][] into, long[][][] from) {
+    public static void add(int[][] into, int[][] from) {
         for (int i = 0; i < into.length; i++) {
             add(into[i], from[i]);
         }
     }
 
-    static void add(double[][][] into, double[][][] from) {
+    public static void add(long[][][] into, long[][][] from) {
+        for (int i = 0; i < into.length; i++) {
+            add(into[i], from[i]);
+        }
+    }
+
+    public static void add(double[][][] into, double[][][] from) {
         for (int i = 0; i < into.length; i++) {
             for (int j = 0; j < into[i].length; j++) {
                 for (int k = 0; k < into[i][j].length; k++) {
