@@ -1,19 +1,13 @@
 import { AmongWord } from '../../frame/condition/ConditionWords';
-import { PropertyField } from '../../frame/condition/NameField';
-import { NothingAgain } from '../../frame/condition/NothingAgain';
-import { Pick } from '../../frame/condition/Pick';
-import { SegmentTicks } from '../../frame/condition/SegmentTicks';
-import { useDraft } from '../../frame/condition/useDraft';
 import type { FrameContext } from '../../frame/Frame';
 import { amongOf, amongParam } from '../../frame/question';
 import { RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence, Word } from '../../frame/sentence/Sentence';
 import { splitOf, splitParam } from '../../frame/split';
-import { useWords } from '../../api/words';
 import type { IndependentUnit } from '../../api/funnel';
-import type { Split } from '../../api/retention';
 import { isEveryone } from '../../words/conditions';
 import { GRAINS, grainWord } from '../../words/dates';
+import { HeldSheet } from './HeldSheet';
 import {
   aloneParam,
   countingParam,
@@ -24,6 +18,7 @@ import {
   type Order,
   type Words,
 } from './question';
+import { saySplit, SplitSheet } from './SplitSheet';
 
 const ORDERS: { value: Order | 'EACH'; name: string; note: string }[] = [
   { value: 'IN_ORDER', name: 'in order', note: 'others may come between' },
@@ -184,118 +179,5 @@ function IndependentSentence({
       />
       , whatever else was done?
     </Sentence>
-  );
-}
-
-interface HeldSheetProps {
-  app: string;
-  held: string[];
-  onChange: (held: string[]) => void;
-  onDone: () => void;
-}
-
-/** A property that keeps its value through all steps: the same level, the same item. */
-function HeldSheet({ app, held, onChange, onDone }: HeldSheetProps) {
-  return (
-    <div className="condition-sheet condition-lines">
-      <PropertyField
-        app={app}
-        label="all steps with the same"
-        value={held[0] ?? ''}
-        autoFocus
-        onChange={(next) => {
-          onChange(next ? [next] : []);
-          onDone();
-        }}
-      />
-      {held.length > 0 && (
-        <NothingAgain
-          text="Hold nothing"
-          onClick={() => {
-            onChange([]);
-            onDone();
-          }}
-        />
-      )}
-    </div>
-  );
-}
-
-/** A property at one of the steps, or people side by side. */
-type FunnelSplitWords = (Split & { step?: number }) | undefined;
-
-function saySplit(split: FunnelSplitWords, names: string[]): string {
-  if (!split) return 'nothing';
-  if ('people' in split) return split.people.map((group) => `\u201c${group.name}\u201d`).join(' beside ');
-  const step = split.step ?? 1;
-  return step === 1
-    ? `${split.property} at entry`
-    : `${split.property} at \u201c${names[step - 1] ?? step}\u201d`;
-}
-
-interface SplitSheetProps {
-  app: string;
-  names: string[];
-  split: FunnelSplitWords;
-  onChange: (split: FunnelSplitWords) => void;
-  onDone: () => void;
-}
-
-function SplitSheet({ app, names, split: value, onChange, onDone }: SplitSheetProps) {
-  const { segments } = useWords(app);
-  const [split, change] = useDraft<FunnelSplitWords>(value, onChange);
-  const property = split && 'property' in split ? split : undefined;
-  const people = split && 'people' in split ? split.people : undefined;
-  const [first] = segments;
-  return (
-    <div className="condition-sheet condition-lines">
-      <div className="condition-line">
-        <PropertyField
-          app={app}
-          label="by"
-          value={property?.property ?? ''}
-          autoFocus
-          onChange={(next) =>
-            change(next ? { property: next, ...(property?.step ? { step: property.step } : {}) } : undefined)
-          }
-        />
-        {property && names.length > 1 && (
-          <Pick
-            label="as it was at"
-            value={String(property.step ?? 1)}
-            options={names.map((name, at) => ({
-              value: String(at + 1),
-              name: at === 0 ? `entry: ${name}` : name,
-            }))}
-            onChange={(step) =>
-              change({ property: property.property, ...(step === '1' ? {} : { step: Number(step) }) })
-            }
-            width={200}
-          />
-        )}
-      </div>
-      {people ? (
-        <SegmentTicks app={app} people={people} onChange={(next) => change({ people: next })} />
-      ) : (
-        first && (
-          <button
-            type="button"
-            className="word"
-            onClick={() => change({ people: [{ name: first.name, who: { segment: first.id } }] })}
-          >
-            By segments
-          </button>
-        )
-      )}
-      {split && (
-        <NothingAgain
-          text="By nothing again"
-          onClick={() => {
-            change(undefined);
-            onDone();
-          }}
-        />
-      )}
-    </div>
   );
 }

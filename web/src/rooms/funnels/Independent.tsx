@@ -7,8 +7,8 @@ import { Answer, type Finding } from '../../frame/Margin';
 import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import { saveCsv } from '../../frame/saveCsv';
 import { bound } from '../../words/conditions';
-import { count, share } from '../../words/numbers';
-import { stepBefore } from './findings';
+import { count } from '../../words/numbers';
+import { withoutWords } from './findings';
 import { aloneOf, aloneWord, type Words } from './question';
 import { StepWord } from './StepWord';
 import type { WayProps } from './way';
@@ -130,27 +130,6 @@ function didOf(place: Element, ask: FunnelAsk, names: string[], at: number, coun
       },
     ],
   };
-}
-
-/** The two ways side by side, in numbers: who did a step without the one above it. */
-export function withoutWords(
-  view: IndependentView,
-  words: Words,
-  names: string[],
-  unit: string,
-): { key: string; text: string }[] {
-  return names.flatMap((name, at) => {
-    const without = view.withoutBefore[at] ?? 0;
-    const done = view.done[at] ?? 0;
-    if (at === 0 || without === 0) return [];
-    const before = names[stepBefore(words, at)] ?? '';
-    return [
-      {
-        key: `without ${at}`,
-        text: `${count(without)} of ${count(done)} ${unit} (${share(without / done)}) did \u201c${name}\u201d without \u201c${before}\u201d in these days.`,
-      },
-    ];
-  });
 }
 
 function independentFindings(view: IndependentView, words: Words, names: string[]): Finding[] {

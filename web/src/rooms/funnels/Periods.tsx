@@ -4,7 +4,8 @@ import type { Grain, RailView } from '../../api/queries';
 import { notesOn } from '../../charts/notes';
 import { periodWords } from '../../words/dates';
 import { count, share } from '../../words/numbers';
-import { targetOf, type Words } from './question';
+import { type Words } from './question';
+import { targetOf } from './target';
 
 const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
 

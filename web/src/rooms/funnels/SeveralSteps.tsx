@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { useEventNames } from '../../api/catalogue';
 import type { RecordedEvent } from '../../api/catalogue';
 import { count, plural } from '../../words/numbers';
-import { matching, MOST_STEPS, type Step } from './question';
+import { MOST_STEPS, type Step } from './question';
+import { matching } from './proposed';
 
 /** How many matches are listed. */
 const LISTED = 12;

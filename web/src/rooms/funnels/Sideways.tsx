@@ -1,6 +1,7 @@
 import type { FunnelView } from '../../api/funnel';
 import { count, share } from '../../words/numbers';
-import { targetOf, type Words } from './question';
+import { type Words } from './question';
+import { targetOf } from './target';
 
 const HEIGHT = 220;
 

@@ -1,11 +1,12 @@
 import { useState, type ReactNode } from 'react';
 import type { FunnelAsk, FunnelView, IndependentView, StairsView, TimesView } from '../../api/funnel';
 import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
-import { groupName, splitOf } from '../../frame/split';
 import type { Asked } from '../../frame/question';
-import { count, pointsWithin, share, shareWithin } from '../../words/numbers';
-import { largestLoss, RATE, stepBefore } from './findings';
-import { againstTarget, peopleAt, targetOf, unitWord, type Step, type Words } from './question';
+import { count, share } from '../../words/numbers';
+import { largestLoss, stepBefore, withinWords } from './findings';
+import { peopleAt, unitWord, type Step, type Words } from './question';
+import { againstTarget, targetOf } from './target';
+import { colourOf, GroupTable } from './GroupTable';
 import { StepWord } from './StepWord';
 import { TimesWord } from './Times';
 
@@ -20,6 +21,8 @@ interface StairsProps {
   ask: FunnelAsk | undefined;
   /** Each step by itself, where it stands beside the stairs. */
   alone: IndependentView | undefined;
+  /** By step, where what it looks at is not sent everywhere. */
+  gaps: string[][];
   /** What adds a step, right under the last. */
   adding: ReactNode;
   /** What is told besides. */
@@ -27,7 +30,7 @@ interface StairsProps {
 }
 
 /** One line a step, the loss between two lines; under the last, what adds another, and the groups as a table. */
-export function Stairs({ asked, words, names, view, ask, alone, adding, children }: StairsProps) {
+export function Stairs({ asked, words, names, view, ask, alone, gaps, adding, children }: StairsProps) {
   const [picked, setPicked] = useState<Picked>();
   const steps = view?.all.steps;
   const loss = view && largestLoss(view.all, words);
@@ -95,6 +98,11 @@ export function Stairs({ asked, words, names, view, ask, alone, adding, children
                 <span className="second">{at + 1}</span>{' '}
                 <StepWord asked={asked} words={words} names={names} at={at} />
                 {step.optional && <span className="second"> may be left out</span>}
+                {(gaps[at]?.length ?? 0) > 0 && (
+                  <span className="step-gap" title={gaps[at]?.join(' ')}>
+                    not sent everywhere
+                  </span>
+                )}
               </th>
               <td className="number">
                 {steps?.[at] && ask ? (
@@ -139,9 +147,6 @@ export function Stairs({ asked, words, names, view, ask, alone, adding, children
     </>
   );
 }
-
-const withinWords = (share: { value: number; low: number; high: number } | null | undefined) =>
-  share ? shareWithin(share.value, share.low, share.high) : undefined;
 
 const TARGET_WORDS = {
   below: 'below target',
@@ -198,9 +203,6 @@ function LossRow({ step, times, bounds, label, optional, isLargest, wide, onPick
     </tr>
   );
 }
-
-/** Groups after those with a colour of their own, which are what is left, are grey. */
-const colourOf = (group: number) => (group < 8 ? `var(--series-${group})` : 'var(--ink2)');
 
 /** A rule as long as the share that got there; groups as dots on it, joined; what is aimed at as a bracket. */
 function Rule({
@@ -279,63 +281,4 @@ function lostOf(
       { name: 'People who went on', who: peopleAt(ask, { reached: at + 1 }) },
     ],
   };
-}
-
-/** Whether a group goes on from the step before otherwise than everyone else. */
-const isApart = ({ versus }: StepView) => versus !== null && versus.adjusted <= RATE;
-
-function besideWords({ ofFirst, versus }: StepView): string | undefined {
-  if (!versus || !ofFirst) return undefined;
-  return `${withinWords(ofFirst) ?? ''} of the first. Of the step before ${share(versus.part / versus.whole)}, everyone else ${share(versus.othersPart / versus.othersWhole)}: ${pointsWithin(versus.difference, versus.low, versus.high)}, p ${versus.adjusted.toPrecision(2)} with all corrected together.`;
-}
-
-function GroupTable({ asked, names, view }: { asked: Asked; names: string[]; view: FunnelView }) {
-  const split = splitOf(asked);
-  return (
-    <table className="figures answer-table stair-groups">
-      <caption className="spoken">Share of those who entered that got to each step, by group</caption>
-      <thead>
-        <tr>
-          <th scope="col">group</th>
-          <th scope="col" className="number">
-            entered
-          </th>
-          {names.slice(1).map((name, at) => (
-            <th key={at} scope="col" className="number">
-              {name}
-            </th>
-          ))}
-          <th scope="col" className="number">
-            within
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {view.groups.map((group, at) => {
-          const last = group.stairs.steps.at(-1)?.ofFirst;
-          return (
-            <tr key={at}>
-              <th scope="row">
-                <span aria-hidden className="dot" style={{ background: colourOf(at) }} />{' '}
-                {groupName(split, group)}
-              </th>
-              <td className="number">{count(group.stairs.steps[0]?.reached ?? 0)}</td>
-              {group.stairs.steps.slice(1).map((step, index) => (
-                <td
-                  key={index}
-                  className={isApart(step) ? 'number apart' : 'number'}
-                  title={besideWords(step) ?? withinWords(step.ofFirst)}
-                >
-                  {step.ofFirst ? share(step.ofFirst.value) : '–'}
-                </td>
-              ))}
-              <td className="number second">
-                {last ? `${(last.low * 100).toFixed(1)}–${(last.high * 100).toFixed(1)}` : '–'}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
-  );
 }

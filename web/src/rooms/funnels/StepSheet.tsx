@@ -9,7 +9,8 @@ import { NothingAgain } from '../../frame/condition/NothingAgain';
 import { Pick } from '../../frame/condition/Pick';
 import { useDraft } from '../../frame/condition/useDraft';
 import type { EventCondition } from '../../words/conditions';
-import { targetOf, type Step } from './question';
+import { type Step } from './question';
+import { targetOf } from './target';
 
 interface StepSheetProps {
   app: string;

@@ -1,4 +1,4 @@
-import type { FunnelView, StairsView } from '../../api/funnel';
+import type { FunnelView, IndependentView, StairsView } from '../../api/funnel';
 import type { Finding } from '../../frame/Margin';
 import { count, plural, pointsWithin, share, shareWithin } from '../../words/numbers';
 import { unitWord, type Words } from './question';
@@ -26,6 +26,10 @@ export function stepBefore(words: Words, at: number): number {
   while (before > 0 && words.steps[before]?.optional) before--;
   return before;
 }
+
+/** "41.3 % (40.6–42.0)", if it is known. */
+export const withinWords = (share: { value: number; low: number; high: number } | null | undefined) =>
+  share ? shareWithin(share.value, share.low, share.high) : undefined;
 
 export function findingsOf(
   view: FunnelView,
@@ -136,4 +140,35 @@ function cautions(view: FunnelView, words: Words, open: number): Finding[] {
     });
   }
   return found;
+}
+
+/** The stairs beside each step by itself, in numbers. */
+export const besideFindings = (alone: IndependentView, words: Words, names: string[]): Finding[] => [
+  {
+    key: 'alone',
+    caution: true,
+    text: 'By itself, a step is counted in the days asked about, whatever else they did; in the stairs, within the window of an entry in these days.',
+  },
+  ...withoutWords(alone, words, names, 'people'),
+];
+
+/** The two ways side by side, in numbers: who did a step without the one above it. */
+export function withoutWords(
+  view: IndependentView,
+  words: Words,
+  names: string[],
+  unit: string,
+): { key: string; text: string }[] {
+  return names.flatMap((name, at) => {
+    const without = view.withoutBefore[at] ?? 0;
+    const done = view.done[at] ?? 0;
+    if (at === 0 || without === 0) return [];
+    const before = names[stepBefore(words, at)] ?? '';
+    return [
+      {
+        key: `without ${at}`,
+        text: `${count(without)} of ${count(done)} ${unit} (${share(without / done)}) did \u201c${name}\u201d without \u201c${before}\u201d in these days.`,
+      },
+    ];
+  });
 }

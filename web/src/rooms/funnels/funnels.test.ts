@@ -2,23 +2,21 @@ import { describe, expect, it } from 'vitest';
 import type { FunnelView, StairsView } from '../../api/funnel';
 import { EVERYONE, sayPeople } from '../../words/conditions';
 import { afterCsv, csvOf, slicesCsv } from './csv';
-import { findingsOf, largestLoss, stepBefore } from './findings';
-import { withoutWords } from './Independent';
+import { findingsOf, largestLoss, stepBefore, withoutWords } from './findings';
+import { gapFindings, gapsOf } from './gaps';
 import {
-  againstTarget,
   aloneOf,
   askOf,
   eventsIn,
-  matching,
-  pathsOf,
   peopleAt,
   stepName,
   stepsParam,
-  targetOf,
   windowWords,
   wordsOf,
   type Step,
 } from './question';
+import { againstTarget, targetOf } from './target';
+import { matching, pathsOf } from './proposed';
 
 const names = { event: (name: string) => name.replace('_', ' '), segment: (id: number) => `segment ${id}` };
 const param = (values: Record<string, string>) => (name: string) => values[name] ?? null;
@@ -278,6 +276,20 @@ describe('Those who were lost', () => {
       slices: [{ having, versus, moved: -5 }],
     });
     expect(slices[1]).toEqual(['country GB and platform ios', 10, 4, 10, 9, -0.5, -0.8, -0.1, 0.01, -5]);
+  });
+});
+
+describe('Steps that are not sent everywhere', () => {
+  it('are said with what is missing where, step by step', () => {
+    const gap = { kind: 'LOST' as const, platform: 'android', version: '1.7.1', sent: 0, expected: 120 };
+    const recorded = ['ad_shown', 'ad_finished'].map((name, at) => ({ name, gaps: at === 1 ? [gap] : [] }));
+    const steps: Step[] = [{ what: { event: 'ad_shown' } }, { what: { event: ['ad_finished', 'other'] } }];
+    const gaps = gapsOf(wordsOf(param({ steps: stepsParam(steps) ?? '' })), recorded as never);
+    expect(gaps[0]).toEqual([]);
+    expect(gaps[1]?.[0]).toContain('ad_finished is not sent by android 1.7.1');
+    expect(gapFindings(gaps, ['shown', 'finished']).map(({ text }) => text)[0]).toContain(
+      'Step 2, \u201cfinished\u201d: ad_finished is not sent',
+    );
   });
 });
 

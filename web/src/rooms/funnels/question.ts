@@ -161,25 +161,6 @@ export function askOf(place: Asked, words: Words, names: Names): FunnelAsk | und
     : undefined;
 }
 
-/** What a step is aimed at, if it can be read. */
-export function targetOf({ target }: Step): [number, number] | undefined {
-  if (!Array.isArray(target)) return undefined;
-  const [from, to] = target;
-  return Number.isFinite(from) && Number.isFinite(to) && 0 <= from && from <= to && to <= 1
-    ? [from, to]
-    : undefined;
-}
-
-/** Whether a share lies in what it is aimed at, as far as its interval tells. */
-export function againstTarget(
-  { low, high }: { low: number; high: number },
-  [from, to]: [number, number],
-): 'below' | 'above' | 'in' | 'unsure' {
-  if (high < from) return 'below';
-  if (low > to) return 'above';
-  return low >= from && high <= to ? 'in' : 'unsure';
-}
-
 /** Of each step by itself nothing but what it is matters. */
 export const aloneOf = ({ funnel, among }: FunnelAsk, unit: IndependentUnit): StepsAsk => ({
   funnel: {
@@ -200,46 +181,6 @@ export const peopleAt = (
   at: { reached: number } | { lostAt: number } | { open: true },
   group?: PersonCondition,
 ): PersonCondition => bound([ask.among, ...(group ? [group] : []), { funnel: ask.funnel, ...at }]);
-
-/** Paths that are often looked at, of events that usually have these names. */
-const PATHS = [
-  {
-    name: 'the first-time path',
-    events: ['install', 'app_open', 'lesson_started', 'lesson_finished', 'beacon_started', 'beacon_lit'],
-  },
-  { name: 'the purchase path', events: ['app_open', 'shop_opened', 'pay_sheet_opened', 'purchase'] },
-  {
-    name: 'the beacon path',
-    events: ['beacon_started', 'beacon_lit', 'ad_offered', 'ad_shown', 'ad_finished'],
-  },
-];
-
-/** Those all of whose events there are. */
-export const pathsOf = (events: string[]) =>
-  PATHS.filter((path) => path.events.every((event) => events.includes(event)));
-
-/** What has a name like a pattern, in which * stands for anything; without one, a part of the name. None for no pattern. */
-export function matching<T extends { name: string }>(events: T[], pattern: string): T[] {
-  const wanted = pattern.trim().toLowerCase();
-  if (wanted === '') return [];
-  const parts = wanted.split('*');
-  return events.filter(({ name }) => isLike(name.toLowerCase(), parts));
-}
-
-/** Whether the parts come one after another, the first at the beginning and the last at the end. */
-function isLike(name: string, parts: string[]): boolean {
-  const [first = '', ...rest] = parts;
-  const last = rest.pop();
-  if (last === undefined) return name.includes(first);
-  if (!name.startsWith(first)) return false;
-  let at = first.length;
-  for (const part of rest) {
-    const found = name.indexOf(part, at);
-    if (found < 0) return false;
-    at = found + part.length;
-  }
-  return name.length - last.length >= at && name.endsWith(last);
-}
 
 /** The events that a condition speaks of by name. */
 export function eventsIn(what: unknown): string[] {

@@ -124,10 +124,8 @@ class FunnelController {
             FunnelQuestion question = ask.question(reader);
             FunnelAnswer answer = FunnelAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), question);
             return new FunnelView(
-                    view(
-                            question,
-                            answer.all(),
-                            NOBODY_ELSE.subList(0, question.steps().size())),
+                    // All of them have nobody to be compared with.
+                    view(question, answer.all(), step -> Optional.empty()),
                     answer.times().stream().map(TimesView::of).toList(),
                     answer.groups().stream().map(group -> view(question, group)).toList(),
                     answer.periods().stream().map(FunnelPeriodView::of).toList(),
