@@ -7,6 +7,9 @@ export interface Finding {
   caution?: boolean;
 }
 
+/** A number and its sign stay on one line. */
+const together = (text: string) => text.replace(/(\d) (%|pt\b)/g, '$1\u00a0$2');
+
 /** The answer beside its findings. */
 export function Answer({
   children,
@@ -28,7 +31,7 @@ export function Answer({
         <ul>
           {findings.map((finding) => (
             <li key={finding.key} className={finding.caution ? 'caution' : undefined}>
-              {finding.text}
+              {typeof finding.text === 'string' ? together(finding.text) : finding.text}
             </li>
           ))}
         </ul>
