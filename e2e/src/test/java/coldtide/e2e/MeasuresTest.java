@@ -98,7 +98,7 @@ class MeasuresTest {
             page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("campaign");
             assertThat(page.locator(".margin")).containsText("Highest on");
-            assertThat(page.locator(".margin")).containsText(Pattern.compile("Of the rise, [−0-9.]+ % is "));
+            assertThat(page.locator(".margin")).containsText(Pattern.compile("Of the rise, [−0-9.]+[ \u00a0]% is "));
             Locator all =
                     page.locator(".groups tr[data-group='all together'] td").nth(1);
             assertThat(all).hasText(shown(days("count(*)", "2026-04-06", "2026-06-28", "n.name = 'push_opened'")));
