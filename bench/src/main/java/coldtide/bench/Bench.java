@@ -107,6 +107,7 @@ public final class Bench {
                 rows.add(bench.row(question));
             }
             ConditionCosts.print(log, runner, rounds);
+            FunnelCosts.print(log, runner, rounds);
             return new Run(log.events(), rows);
         }
     }
