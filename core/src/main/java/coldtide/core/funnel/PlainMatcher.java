@@ -17,6 +17,10 @@ final class PlainMatcher extends Matcher {
     private final long[] done;
 
     private int deepest;
+    /** The place of the first event by which so much was done, and when the latest entry was from which it was. */
+    private int first;
+
+    private long latestEntry;
 
     PlainMatcher(FunnelQuestion question) {
         super(question);
@@ -57,7 +61,11 @@ final class PlainMatcher extends Matcher {
             left ^= 1 << step;
             if (time - entered[step] <= window) {
                 entered[step + 1] = entered[step];
-                deepest = Math.max(deepest, step);
+                if (step > deepest) {
+                    deepest = step;
+                    first = at;
+                    latestEntry = entered[step];
+                }
             }
         }
         return deepest == steps - 1 && question.unit() != Unit.ATTEMPTS;
@@ -71,10 +79,15 @@ final class PlainMatcher extends Matcher {
         }
     }
 
+    /**
+     * Whatever gets as deep does so by the first event that did or a later one, and enters no later than the latest entry from which
+     * that did: so what lies further before or after them than the window is not looked at.
+     */
     private int earliest(Trail trail) {
         Arrays.fill(done, NEVER);
         int entry = Match.NONE;
-        for (int at = trail.size - 1; at >= 0; at--) {
+        long from = trail.time[first] - window;
+        for (int at = trail.endBy(latestEntry + window) - 1; at >= 0 && trail.time[at] >= from; at--) {
             // From the first step to the last, for the same reason.
             for (int left = trail.steps[at] & (2 << deepest) - 1; left != 0; left &= left - 1) {
                 int step = Integer.numberOfTrailingZeros(left);

@@ -4,7 +4,6 @@ import coldtide.core.funnel.FunnelAnswer.Times;
 import coldtide.core.measure.Samples;
 import coldtide.core.scan.Sums;
 import java.time.Duration;
-import java.util.Arrays;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
@@ -24,8 +23,12 @@ final class TimesTaken {
 
     void add(int kind, long millis) {
         samples.add(kind, millis);
-        int bound = Arrays.binarySearch(BOUNDS, millis);
-        spread[kind][bound >= 0 ? bound : -bound - 1]++;
+        // Without a branch, since how long something takes is as good as chance to the processor.
+        int bound = 0;
+        for (long each : BOUNDS) {
+            bound += millis > each ? 1 : 0;
+        }
+        spread[kind][bound]++;
     }
 
     void add(TimesTaken from) {

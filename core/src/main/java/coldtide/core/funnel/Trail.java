@@ -84,9 +84,17 @@ final class Trail {
 
     /** The place after the last that lies within a time of another. */
     int endWithin(int from, int to, long millis) {
+        return endBy(time[from] + millis, from, to);
+    }
+
+    /** The place after the last that does not come after a moment. */
+    int endBy(long last) {
+        return endBy(last, 0, size);
+    }
+
+    private int endBy(long last, int from, int to) {
         int low = from;
         int high = to;
-        long last = time[from] + millis;
         while (low < high) {
             int middle = (low + high) >>> 1;
             if (time[middle] <= last) {
