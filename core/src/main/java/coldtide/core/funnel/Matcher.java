@@ -23,8 +23,12 @@ abstract class Matcher {
         return question.isPlain() ? new PlainMatcher(question) : new ExactMatcher(question);
     }
 
-    /** Begins to read another trail. */
-    void begin() {}
+    /**
+     * Begins to read another trail.
+     *
+     * @param last by step, the last row of it that may be it, or a later one where that is not known; before the first if there is none
+     */
+    void begin(int... last) {}
 
     /**
      * Told of one event after another of a trail while it is read.
