@@ -23,12 +23,8 @@ abstract class Matcher {
         return question.isPlain() ? new PlainMatcher(question) : new ExactMatcher(question);
     }
 
-    /**
-     * Begins to read another trail.
-     *
-     * @param last by step, the last row of it that may be it, or a later one where that is not known; before the first if there is none
-     */
-    void begin(int... last) {}
+    /** Begins to read another trail. */
+    void begin() {}
 
     /**
      * Told of one event after another of a trail while it is read.

@@ -21,8 +21,6 @@ final class PlainMatcher extends Matcher {
     private int first;
 
     private long latestEntry;
-    /** By step, the last row that may be it. */
-    private int[] last;
 
     PlainMatcher(FunnelQuestion question) {
         super(question);
@@ -46,16 +44,12 @@ final class PlainMatcher extends Matcher {
     }
 
     @Override
-    void begin(int... itsLast) {
-        last = itsLast;
+    void begin() {
         Arrays.fill(entered, NEVER);
         deepest = Match.NONE;
     }
 
-    /**
-     * Once the last step is reached, an earlier entry that gets there later gets there by the same events too. And nothing gets deeper
-     * any more once a step cannot be done again by whoever has not done it yet: at entries that is looked for.
-     */
+    /** Once the last step is reached, an earlier entry that gets there later gets there by the same events too. */
     @Override
     boolean isEnough(Trail trail) {
         int at = trail.size - 1;
@@ -74,21 +68,7 @@ final class PlainMatcher extends Matcher {
                 }
             }
         }
-        if (question.unit() == Unit.ATTEMPTS || deepest == Match.NONE) {
-            return false;
-        }
-        return deepest == steps - 1 || trail.is(at, 0) && isOver(time, trail.row[at]);
-    }
-
-    /** Whether some step lies behind, and so does the window of every entry from which it was done. */
-    private boolean isOver(long time, int row) {
-        for (int step = 1; step <= deepest; step++) {
-            if (row > last[step] && time - entered[step + 1] > window) {
-                return true;
-            }
-        }
-        // An entry before that of the deepest may still get as deep.
-        return row > last[deepest + 1] && time - latestEntry > window;
+        return deepest == steps - 1 && question.unit() != Unit.ATTEMPTS;
     }
 
     @Override

@@ -10,7 +10,6 @@ import coldtide.core.who.RowValues;
 import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -91,18 +90,12 @@ final class Trails {
         private final Map<LongArrayList, Long> together = new HashMap<>();
 
         private final SessionRows sessions;
-        /** By step, the rows that may be it, and the last of them that is the person's. */
-        private final long[][] rows;
-
-        private final int[] last;
 
         Reading(Shard shard, Matcher matcher, Each each) {
             this.shard = shard;
             this.matcher = matcher;
             this.each = each;
             matters = Bits.of(shard.events());
-            rows = steps.stream().map(mask -> mask.bits(shard)).toArray(long[][]::new);
-            last = new int[rows.length];
             may = marked(steps, question.steps().stream().map(FunnelStep::what).toList());
             enters = question.order() == Order.ANY_ORDER
                     ? matters.clone()
@@ -180,11 +173,8 @@ final class Trails {
         /** What lies in nobody's window is left out: from it the next entry is gone to. */
         private void whole(int person, int first, int to) {
             trail.clear();
+            matcher.begin();
             int end = shard.eventFrom[person + 1];
-            for (int step = 0; step < last.length; step++) {
-                last[step] = Bits.last(rows[step], first, end);
-            }
-            matcher.begin(last);
             long until = Long.MIN_VALUE;
             for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
                 long time = log.millisAt(shard, row);
@@ -260,8 +250,7 @@ final class Trails {
 
         private void session(int person, int session, long over, int first, int to, int end) {
             trail.clear();
-            Arrays.fill(last, Integer.MAX_VALUE);
-            matcher.begin(last);
+            matcher.begin();
             boolean mayGoOn = over + log.settings().sessionGap().toMillis() > dataTo;
             boolean entered = false;
             int begins = shard.sessionRow[session];

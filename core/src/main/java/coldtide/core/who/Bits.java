@@ -71,22 +71,6 @@ public final class Bits {
         return Math.min(to, (word << 6) + Long.numberOfTrailingZeros(left));
     }
 
-    /** The last set bit from {@code from} to before {@code to}; one less than {@code from} if there is none. */
-    public static int last(long[] bits, int from, int to) {
-        if (from >= to) {
-            return from - 1;
-        }
-        int word = to - 1 >> 6;
-        long left = bits[word] & -1L >>> -to;
-        while (left == 0) {
-            if (word-- << 6 <= from) {
-                return from - 1;
-            }
-            left = bits[word];
-        }
-        return Math.max(from - 1, (word << 6) + 63 - Long.numberOfLeadingZeros(left));
-    }
-
     static void and(long[] into, long[] other) {
         for (int i = 0; i < into.length; i++) {
             into[i] &= other[i];

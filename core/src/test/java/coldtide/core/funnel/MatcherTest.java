@@ -45,17 +45,10 @@ class MatcherTest {
         assertThat(left > HISTORIES / 500).isEqualTo(!plain);
     }
 
-    /** As a trail is read: until it is enough; told where each step is for the last time. */
+    /** As a trail is read: until it is enough. */
     private static void best(Matcher matcher, Trail trail, Match best) {
         int size = trail.size;
-        int[] last = new int[best.at.length];
-        Arrays.fill(last, -1);
-        for (int at = 0; at < size; at++) {
-            for (int step = 0; step < last.length; step++) {
-                last[step] = trail.is(at, step) ? trail.row[at] : last[step];
-            }
-        }
-        matcher.begin(last);
+        matcher.begin();
         trail.size = 0;
         do {
             trail.size++;

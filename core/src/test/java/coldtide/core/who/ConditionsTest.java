@@ -267,8 +267,6 @@ class ConditionsTest {
                 assertThat(Bits.count(bits, 0, size)).isEqualTo(to - from);
                 assertThat(Bits.count(bits, from, to)).isEqualTo(to - from);
                 assertThat(Bits.next(bits, 0, size)).isEqualTo(from == to ? size : from);
-                assertThat(Bits.last(bits, 0, size)).isEqualTo(from == to ? -1 : to - 1);
-                assertThat(Bits.last(bits, from, to)).isEqualTo(to - 1);
                 assertThat(Bits.count(Bits.not(bits, size), 0, size)).isEqualTo(size - (to - from));
             }
         }
