@@ -1,61 +1,78 @@
 package coldtide.core.funnel;
 
 import java.time.Duration;
+import java.util.Arrays;
 
 /**
  * Steps in order or back to back, with all that may be said about what lies between; what a step says of the time and of what must
  * not happen since the step before it holds for the last step that was done.
  *
- * <p>For each event that may be a step it is found once where the step before it may lie: a stretch of the trail whose two ends only
- * move forward. So forward, the latest entry from which each event can be each step tells the depth, and backward, the earliest end
- * that each leads to tells the earliest entry that goes as deep; both are extremes over a sliding stretch. Only from that entry the
- * way is taken. That is linear in the events, times the steps they may be, times the optional steps before those. With held
- * properties, or by attempts, it is so much from each entry instead, over the events of its window.
+ * <p>Where the step before may lie is a stretch of the trail whose two ends only move forward. So forward, while it is read, the
+ * latest entry from which each event can be each step tells the depth, and backward, the earliest end to which each leads tells the
+ * earliest entry that goes as deep; both are extremes over a sliding stretch. Only from that entry the way is taken. That is linear in
+ * the events, times the steps they may be of those that were come near, times the optional steps before those. With held properties,
+ * or by attempts, it is so much from each entry instead, over the events of its window.
  */
 final class ExactMatcher extends Matcher {
-    private static final long NEVER = Long.MIN_VALUE;
+    private static final long NEVER = Stretch.NOTHING;
 
     private final boolean backToBack;
+    private final boolean fromEachEntry;
     private final long[] least;
     /** By step; {@link Long#MAX_VALUE} where the window alone counts. */
     private final long[] most;
     /** By step, how many steps before it may be left out. */
     private final int[] optionalBefore;
+    /** By step, those that may be the next one done, as bits. */
+    private final int[] nextOf;
 
     private Trail trail;
+    /** By step, what may be the one done before it, or from the end, what may be it. */
+    private final Stretch[] stretches;
+    /** By step, what one event gives. */
+    private final long[] given;
+
+    private int deepest;
+    /** The place of the first event by which so much was done, and when the latest entry was from which it was. */
+    private int first;
+
+    private long latestEntry;
     /** By step, the events that may be it; where the step before may lie, the end not included. */
     private final Places[] places;
-
-    private final long[][] latest;
-    private final long[][] ends;
-    private final Extreme[] extremes;
     /** By step, the events that can be it from the entry; of these, those that lead to the deepest. */
     private final Places[] reached;
 
     private final Places[] leading;
+    /** By step, where one stands in the places. */
+    private final int[] next;
 
     ExactMatcher(FunnelQuestion question) {
         super(question);
         backToBack = question.order() == Order.BACK_TO_BACK;
+        fromEachEntry = question.unit() == Unit.ATTEMPTS || !question.held().isEmpty();
         least = new long[steps];
         most = new long[steps];
         optionalBefore = new int[steps];
+        nextOf = new int[steps];
+        stretches = new Stretch[steps];
+        given = new long[steps];
         places = new Places[steps];
         reached = new Places[steps];
         leading = new Places[steps];
-        latest = new long[steps][16];
-        ends = new long[steps][16];
-        extremes = new Extreme[steps];
+        next = new int[steps];
         for (int step = 0; step < steps; step++) {
             FunnelStep its = question.steps().get(step);
             least[step] = its.least().toMillis();
             most[step] = its.most().map(Duration::toMillis).orElse(Long.MAX_VALUE);
             optionalBefore[step] =
                     step > 0 && question.steps().get(step - 1).optional() ? optionalBefore[step - 1] + 1 : 0;
+            for (int before = firstBefore(step); before < step; before++) {
+                nextOf[before] |= 1 << step;
+            }
+            stretches[step] = new Stretch(least[step], most[step]);
             places[step] = new Places();
             reached[step] = new Places();
             leading[step] = new Places();
-            extremes[step] = new Extreme();
         }
     }
 
@@ -63,18 +80,94 @@ final class ExactMatcher extends Matcher {
         return Math.max(0, step - 1 - optionalBefore[step]);
     }
 
+    @Override
+    void begin() {
+        deepest = Match.NONE;
+        near = fromEachEntry ? -1 : 1;
+        clear();
+    }
+
+    private void clear() {
+        for (Stretch each : stretches) {
+            each.clear();
+        }
+    }
+
+    @Override
+    boolean isEnough(Trail onTrail) {
+        if (fromEachEntry) {
+            return false;
+        }
+        trail = onTrail;
+        int at = trail.size - 1;
+        long time = trail.time[at];
+        int can = 0;
+        for (int left = trail.steps[at] & near; left != 0; left &= left - 1) {
+            int step = Integer.numberOfTrailingZeros(left);
+            given[step] = step == 0 ? entryAt(at) : stretches[step].largest(time);
+            if (given[step] != NEVER && time - given[step] <= window) {
+                can |= 1 << step;
+                deeper(step, at);
+            }
+        }
+        cut(at);
+        for (int left = can; left != 0; left &= left - 1) {
+            int step = Integer.numberOfTrailingZeros(left);
+            near |= nextOf[step];
+            add(nextOf[step], time, given[step]);
+        }
+        boolean isNeeded = can != 0 || trail.isOpen[at] || trail.forbids[at] != 0 || backToBack && trail.active[at];
+        trail.size = isNeeded ? at + 1 : at;
+        // An earlier entry may get there later, or the same with less left out.
+        return deepest == steps - 1 && time - latestEntry > window;
+    }
+
+    private long entryAt(int at) {
+        return trail.canEnter[at] ? trail.time[at] : NEVER;
+    }
+
+    private void deeper(int step, int at) {
+        if (step > deepest) {
+            deepest = step;
+            first = at;
+            latestEntry = given[step];
+        }
+    }
+
+    /** What is forbidden may be the step before itself, but not lie after it. */
+    private void cut(int at) {
+        if (backToBack && trail.active[at]) {
+            clear();
+        }
+        for (int left = trail.forbids[at]; left != 0; left &= left - 1) {
+            stretches[Integer.numberOfTrailingZeros(left)].clear();
+        }
+    }
+
+    private void add(int to, long time, long value) {
+        for (int left = to; left != 0; left &= left - 1) {
+            stretches[Integer.numberOfTrailingZeros(left)].add(time, value);
+        }
+    }
+
     /** Goes over the whole trail once, whatever the entry. */
     @Override
     void lookOver(Trail onTrail) {
         trail = onTrail;
+        lookOver(0, trail.size);
+    }
+
+    private void lookOver(int begin, int end) {
         int[] forbidden = new int[steps];
         int[] from = new int[steps];
         int[] to = new int[steps];
+        Arrays.fill(from, begin);
+        Arrays.fill(to, begin);
         for (Places its : places) {
             its.clear();
         }
         int lastActive = 0;
-        for (int at = 0; at < trail.size; at++) {
+        for (int at = begin; at < end; at++) {
             for (int left = trail.steps[at]; left != 0; left &= left - 1) {
                 int step = Integer.numberOfTrailingZeros(left);
                 int low = Math.max(forbidden[step], backToBack ? lastActive : 0);
@@ -107,94 +200,51 @@ final class ExactMatcher extends Matcher {
 
     @Override
     void best(Trail onTrail, Match best) {
-        if (!question.held().isEmpty()) {
+        if (fromEachEntry) {
             super.best(onTrail, best);
             return;
         }
-        lookOver(onTrail);
         best.clear();
-        int deepest = depth();
         if (deepest != Match.NONE) {
-            from(trail, earliest(deepest), trail.size, best);
+            int entry = earliest();
+            int end = trail.endWithin(entry, trail.size, window);
+            lookOver(entry, end);
+            from(trail, entry, end, best);
         }
     }
 
-    /** By the latest entry from which each event can be each step. */
-    private int depth() {
-        int deepest = Match.NONE;
-        for (int step = 0; step < steps; step++) {
-            Places its = places[step];
-            if (latest[step].length < its.size) {
-                latest[step] = new long[2 * its.size];
+    /**
+     * By the earliest end to which each event leads. Whatever goes as deep gets there by the first event that did or a later one, and
+     * enters no later than the latest entry from which that did. Times are taken below zero, to seek a largest.
+     */
+    private int earliest() {
+        clear();
+        int entry = Match.NONE;
+        long from = trail.time[first] - window;
+        for (int at = trail.endBy(latestEntry + window) - 1; at >= 0 && trail.time[at] >= from; at--) {
+            int its = trail.steps[at] & (2 << deepest) - 1;
+            for (int left = its; left != 0; left &= left - 1) {
+                int step = Integer.numberOfTrailingZeros(left);
+                given[step] = step == deepest ? -trail.time[at] : endAfter(step, -trail.time[at]);
             }
-            boolean any = false;
-            for (int before = firstBefore(step); before < step; before++) {
-                extremes[before].clear();
+            if (trail.isEntry(at, 0) && given[0] != NEVER && -given[0] - trail.time[at] <= window) {
+                entry = at;
             }
-            int[] next = new int[steps];
-            for (int i = 0; i < its.size; i++) {
-                long entry = step == 0 ? entryAt(its.at[i]) : latestBefore(step, i, next);
-                boolean can = entry != NEVER && trail.time[its.at[i]] - entry <= window;
-                latest[step][i] = can ? entry : NEVER;
-                any |= can;
+            cut(at);
+            for (int left = its & ~1; left != 0; left &= left - 1) {
+                int step = Integer.numberOfTrailingZeros(left);
+                if (given[step] != NEVER) {
+                    stretches[step].add(-trail.time[at], given[step]);
+                }
             }
-            deepest = any ? step : deepest;
         }
-        return deepest;
+        return entry;
     }
 
-    private long entryAt(int at) {
-        return trail.canEnter[at] ? trail.time[at] : NEVER;
-    }
-
-    private long latestBefore(int step, int i, int... next) {
+    private long endAfter(int step, long now) {
         long found = NEVER;
-        for (int before = firstBefore(step); before < step; before++) {
-            Places its = places[before];
-            while (next[before] < its.size && its.at[next[before]] < places[step].high[i]) {
-                extremes[before].push(its.at[next[before]], latest[before][next[before]]);
-                next[before]++;
-            }
-            found = Math.max(found, extremes[before].from(places[step].low[i]));
-        }
-        return found;
-    }
-
-    /** By the earliest end to which each event leads. Places are counted backward, and times below zero, to seek a largest. */
-    private int earliest(int deepest) {
-        for (int step = deepest; step >= 0; step--) {
-            Places its = places[step];
-            if (ends[step].length < its.size) {
-                ends[step] = new long[2 * its.size];
-            }
-            int[] next = new int[steps];
-            for (int after = step + 1; after <= deepest; after++) {
-                extremes[after].clear();
-                next[after] = places[after].size - 1;
-            }
-            for (int i = its.size - 1; i >= 0; i--) {
-                ends[step][i] = step == deepest ? -trail.time[its.at[i]] : endAfter(step, its.at[i], deepest, next);
-            }
-        }
-        Places entries = places[0];
-        for (int i = 0; i < entries.size; i++) {
-            int at = entries.at[i];
-            if (trail.canEnter[at] && ends[0][i] != NEVER && -ends[0][i] - trail.time[at] <= window) {
-                return at;
-            }
-        }
-        throw new IllegalStateException("No entry leads as deep as the deepest does.");
-    }
-
-    private long endAfter(int step, int at, int deepest, int... next) {
-        long found = NEVER;
-        for (int after = step + 1; after <= deepest && firstBefore(after) <= step; after++) {
-            Places its = places[after];
-            while (next[after] >= 0 && its.high[next[after]] > at) {
-                extremes[after].push(-its.low[next[after]], ends[after][next[after]]);
-                next[after]--;
-            }
-            found = Math.max(found, extremes[after].from(-at));
+        for (int left = nextOf[step] & (2 << deepest) - 1; left != 0; left &= left - 1) {
+            found = Math.max(found, stretches[Integer.numberOfTrailingZeros(left)].largest(now));
         }
         return found;
     }
@@ -216,9 +266,9 @@ final class ExactMatcher extends Matcher {
         for (int step = 1; step < steps; step++) {
             Places its = places[step];
             reached[step].clear();
-            int[] next = new int[step];
+            Arrays.fill(next, 0, step, 0);
             for (int i = its.from(entry + 1); i < its.size && its.at[i] < end; i++) {
-                if (trail.held[its.at[i]] == trail.held[entry] && follows(step, i, next)) {
+                if (trail.held[its.at[i]] == trail.held[entry] && follows(step, i)) {
                     reached[step].add(its, i);
                 }
             }
@@ -228,7 +278,7 @@ final class ExactMatcher extends Matcher {
     }
 
     /** Whether one that can be a step before lies in the stretch: the first that is not before it does, or none. */
-    private boolean follows(int step, int i, int... next) {
+    private boolean follows(int step, int i) {
         for (int before = step - 1; before >= firstBefore(step); before--) {
             Places can = reached[before];
             while (next[before] < can.size && can.at[next[before]] < places[step].low[i]) {

@@ -5,14 +5,17 @@ import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
+import coldtide.core.measure.SideBySide;
+import coldtide.core.measure.TopValues;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.scan.Sums;
 import coldtide.core.stats.Expected;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
+import coldtide.core.who.RowValues;
+import coldtide.core.who.Value;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -34,34 +37,44 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
             Duration.ofDays(7));
 
     /**
-     * By group and step, and by period and step, who did it; in place of a step after the last, who is open. By step how long all took.
+     * By step who did it, and after the last who is open: of all, by group of people (from 1), by value and by period. By step how long
+     * all took.
      */
     static final class Partial {
         final long[][] groups;
+        final CountsByValue values;
         final long[][] periods;
         final TimesTaken times;
 
-        Partial(int groups, int periods, int steps) {
+        Partial(int groups, CountsByValue values, int periods, int steps) {
             this.groups = new long[groups][steps + 1];
+            this.values = values;
             this.periods = new long[periods][steps + 1];
             times = new TimesTaken(steps);
         }
     }
 
     private final Units units;
-    private final UnitGroups groups;
+    private final Optional<SideBySide> people;
+    private final Optional<FunnelSplit.ByProperty> property;
+    /** Those to be told apart; none for whatever there is. */
+    private final long[] values;
+
     private final int steps;
     private final List<DayRange> periods;
     private final int[] periodOfDay;
 
     /** Of all units together, whatever the question's split. */
     public FunnelAnalysis(EventLog log, Conditions conditions, FunnelQuestion question) {
-        this(new Units(log, conditions, question), UnitGroups.NONE);
+        this(new Units(log, conditions, question), Optional.empty());
     }
 
-    private FunnelAnalysis(Units units, UnitGroups groups) {
+    private FunnelAnalysis(Units units, Optional<FunnelSplit> split, long... values) {
         this.units = units;
-        this.groups = groups;
+        this.values = values;
+        people = split.filter(FunnelSplit.ByPeople.class::isInstance)
+                .map(by -> new SideBySide(units.log(), units.conditions(), ((FunnelSplit.ByPeople) by).by()));
+        property = split.filter(FunnelSplit.ByProperty.class::isInstance).map(FunnelSplit.ByProperty.class::cast);
         FunnelQuestion question = units.question();
         EventLog log = units.log();
         steps = question.steps().size();
@@ -75,31 +88,72 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         }
     }
 
-    /** One pass; where it is split by a property, one or more before, to find the values. */
+    /** One pass; where it is split by a property of very many values, two and more, to find the most frequent first. */
     public static FunnelAnswer answer(EventLog log, ScanRunner runner, Conditions conditions, FunnelQuestion question) {
         Units units = new Units(log, conditions, question);
-        return runner.run(log, new FunnelAnalysis(units, UnitGroups.of(units, runner)));
+        FunnelAnalysis all = new FunnelAnalysis(units, question.split());
+        Partial counted = runner.run(log, all.unfinished());
+        return counted.values.areTooMany()
+                ? runner.run(log, new FunnelAnalysis(units, question.split(), all.mostFrequent(runner)))
+                : all.finish(counted);
+    }
+
+    private long[] mostFrequent(ScanRunner runner) {
+        FunnelSplit.ByProperty by = property.orElseThrow();
+        EventLog log = units.log();
+        TopValues found = TopValues.of(
+                log,
+                runner,
+                (shard, into) -> {
+                    RowValues rows = new RowValues(log, shard, by.property());
+                    units.each(shard, (person, trail, match) -> into.take(value(rows, trail, match, by.step())));
+                },
+                by.top());
+        return found.top().stream()
+                .mapToLong(each -> Value.of(log.texts(), each.text()))
+                .toArray();
     }
 
     @Override
     public Partial empty() {
-        return new Partial(groups.size(), periods.size(), steps);
+        int groups = 1 + people.map(by -> by.parts().size()).orElse(0);
+        return new Partial(groups, new CountsByValue(steps, values), periods.size(), steps);
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        UnitGroups.Cursor cursor = groups.over(shard);
-        int[] in = new int[groups.size()];
+        Units.Each apart = people.map(by -> byPeople(by.over(shard), partial))
+                .or(() -> property.map(by -> byValue(by, shard, partial)))
+                .orElse((person, trail, match) -> {});
         units.each(shard, (person, trail, match) -> {
-            int count = cursor.of(person, trail, match, in);
-            for (int i = 0; i < count; i++) {
-                count(match, partial.groups[in[i]]);
-            }
+            count(match, partial.groups[0]);
+            apart.unit(person, trail, match);
             times(trail, match, partial);
             if (!periods.isEmpty()) {
                 count(match, partial.periods[periodOfDay[shard.eventDay[trail.row[match.entry]]]]);
             }
         });
+    }
+
+    private Units.Each byPeople(SideBySide.Cursor cursor, Partial partial) {
+        int[] in = new int[partial.groups.length];
+        return (person, trail, match) -> {
+            int end = cursor.of(person, in);
+            for (int i = 1; i < end; i++) {
+                count(match, partial.groups[in[i]]);
+            }
+        };
+    }
+
+    private Units.Each byValue(FunnelSplit.ByProperty by, Shard shard, Partial partial) {
+        RowValues rows = new RowValues(units.log(), shard, by.property());
+        return (person, trail, match) -> count(match, partial.values.of(value(rows, trail, match, by.step())));
+    }
+
+    /** Of an entry that is still open the value is known too. */
+    private static long value(RowValues rows, Trail trail, Match match, int step) {
+        int at = step == 0 ? match.entry : match.at[step];
+        return at != Match.NONE && rows.at(trail.row[at]) ? rows.bits() : Value.NONE;
     }
 
     private void count(Match match, long... counts) {
@@ -133,19 +187,17 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     @Override
     public void merge(Partial into, Partial from) {
         Sums.add(into.groups, from.groups);
+        into.values.add(from.values);
         Sums.add(into.periods, from.periods);
         into.times.add(from.times);
     }
 
     @Override
     public FunnelAnswer finish(Partial partial) {
-        Stairs all = stairs(partial, 0);
-        List<Group> told = new ArrayList<>();
-        for (int group = 1; group < groups.size(); group++) {
-            if (LongStream.of(partial.groups[group]).sum() > 0) {
-                told.add(new Group(groups.parts().get(group - 1), stairs(partial, group), List.of()));
-            }
-        }
+        Stairs all = Stairs.of(partial.groups[0]);
+        List<Group> told = people.map(by -> told(by, partial))
+                .or(() -> property.map(by -> partial.values.told(units.log(), by.top())))
+                .orElse(List.of());
         return new FunnelAnswer(
                 all,
                 partial.times.told(),
@@ -155,12 +207,11 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
                         .toList());
     }
 
-    private Stairs stairs(Partial partial, int group) {
-        return new Stairs(reached(partial.groups[group]), partial.groups[group][steps]);
-    }
-
-    private List<Long> reached(long... counts) {
-        return LongStream.of(counts).limit(steps).boxed().toList();
+    private static List<Group> told(SideBySide by, Partial partial) {
+        return IntStream.rangeClosed(1, by.parts().size())
+                .filter(group -> LongStream.of(partial.groups[group]).sum() > 0)
+                .mapToObj(group -> new Group(by.parts().get(group - 1), Stairs.of(partial.groups[group]), List.of()))
+                .toList();
     }
 
     private Period period(int number, Stairs all, long... counts) {
@@ -169,7 +220,8 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
                 .mapToObj(step -> expected(
                         all.reached().get(step) - counts[step], all.reached().get(0) - counts[0], counts[0]))
                 .toList();
-        return new Period(days, units.question().range().contains(days), reached(counts), counts[steps], expected);
+        Stairs its = Stairs.of(counts);
+        return new Period(days, units.question().range().contains(days), its.reached(), its.open(), expected);
     }
 
     private static Optional<Expected> expected(long part, long whole, long here) {

@@ -7,6 +7,7 @@ import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.LongStream;
 
 /**
  * How far they got.
@@ -31,6 +32,12 @@ public record FunnelAnswer(Stairs all, List<Times> times, List<Group> groups, Li
     public record Stairs(List<Long> reached, long open) {
         public Stairs {
             reached = List.copyOf(reached);
+        }
+
+        /** @param counts by step, and after the last those still open */
+        static Stairs of(long... counts) {
+            int steps = counts.length - 1;
+            return new Stairs(LongStream.of(counts).limit(steps).boxed().toList(), counts[steps]);
         }
     }
 

@@ -9,6 +9,8 @@ abstract class Matcher {
     final FunnelQuestion question;
     final int steps;
     final long window;
+    /** The steps, as bits, that an event of the trail being read may be; if it is none of them and no entry, it does not matter. */
+    int near = -1;
 
     Matcher(FunnelQuestion question) {
         this.question = question;
@@ -27,7 +29,7 @@ abstract class Matcher {
     void begin() {}
 
     /**
-     * Told of one event after another of a trail while it is read.
+     * Told of one event after another of a trail while it is read: takes the last one back if it can be no part of the best attempt.
      *
      * @return whether nothing after it can change the best attempt, so that the trail may end here
      */

@@ -47,28 +47,39 @@ final class PlainMatcher extends Matcher {
     void begin() {
         Arrays.fill(entered, NEVER);
         deepest = Match.NONE;
+        near = 1;
     }
 
-    /** Once the last step is reached, an earlier entry that gets there later gets there by the same events too. */
+    /**
+     * Once the last step is reached, an earlier entry that gets there later gets there by the same events too. What gets nobody deeper
+     * who entered later than those before it is left out: an earlier event of its step serves every entry as well.
+     */
     @Override
     boolean isEnough(Trail trail) {
         int at = trail.size - 1;
         long time = trail.time[at];
         entered[0] = trail.canEnter[at] ? time : NEVER;
+        boolean isNeeded = trail.canEnter[at] || trail.isOpen[at];
         // From the last step to the first, so that no event is two steps of one attempt.
-        for (int left = trail.steps[at] & (2 << deepest + 1) - 1; left != 0; ) {
+        for (int left = trail.steps[at] & near; left != 0; ) {
             int step = 31 - Integer.numberOfLeadingZeros(left);
             left ^= 1 << step;
-            if (time - entered[step] <= window) {
+            if (time - entered[step] <= window && entered[step] > entered[step + 1]) {
                 entered[step + 1] = entered[step];
+                isNeeded = true;
                 if (step > deepest) {
                     deepest = step;
+                    near = (4 << deepest) - 1;
                     first = at;
                     latestEntry = entered[step];
                 }
             }
         }
-        return deepest == steps - 1 && question.unit() != Unit.ATTEMPTS;
+        if (question.unit() == Unit.ATTEMPTS) {
+            return false;
+        }
+        trail.size = isNeeded ? at + 1 : at;
+        return deepest == steps - 1;
     }
 
     @Override

@@ -30,6 +30,11 @@ final class Trails {
     private final Conditions.Mask among;
     private final boolean forbidsAny;
     private final boolean isBackToBack;
+    /** Whether nothing is said of what lies between steps. */
+    private final boolean isPlain;
+    /** The steps with which one enters, as bits. */
+    private final int entry;
+
     private final int fromDay;
     private final int toDay;
     private final long window;
@@ -48,6 +53,8 @@ final class Trails {
         among = conditions.of(log, question.among());
         forbidsAny = forbidden.stream().anyMatch(Objects::nonNull);
         isBackToBack = question.order() == Order.BACK_TO_BACK;
+        isPlain = !isBackToBack && !forbidsAny && question.held().isEmpty();
+        entry = question.order() == Order.ANY_ORDER ? -1 : 1;
         fromDay = log.dayNumber(question.range().from());
         toDay = log.dayNumber(question.range().to());
         window = question.window().toMillis();
@@ -177,18 +184,23 @@ final class Trails {
             int end = shard.eventFrom[person + 1];
             long until = Long.MIN_VALUE;
             for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
+                int its = may.of(row);
+                boolean isEntry = isEntry(row, its, to);
+                if (isPlain && !isEntry && (its & matcher.near) == 0) {
+                    continue;
+                }
                 long time = log.millisAt(shard, row);
-                if (row < to && Bits.has(enters, row)) {
-                    until = time + window;
-                } else if (time > until) {
+                if (!isEntry && time > until) {
                     row = Bits.next(enters, row, to);
                     if (row >= to) {
                         break;
                     }
                     time = log.millisAt(shard, row);
-                    until = time + window;
+                    its = may.of(row);
+                    isEntry = true;
                 }
-                if (add(row, time, row < to, time + window > dataTo)) {
+                until = isEntry ? time + window : until;
+                if (add(row, time, its, isEntry, time + window > dataTo)) {
                     break;
                 }
             }
@@ -202,19 +214,16 @@ final class Trails {
         }
 
         /** Adds an event; whether it is enough. */
-        private boolean add(int row, long time, boolean inRange, boolean isOpen) {
-            long value = heldAt(row);
-            boolean isEntry = inRange && Bits.has(enters, row);
-            trail.add(
-                    time,
-                    may.of(row),
-                    mayNot.of(row),
-                    value,
-                    isEntry,
-                    isOpen,
-                    isBackToBack && !log.isPassive(shard.eventName[row]),
-                    row);
+        private boolean add(int row, long time, int its, boolean isEntry, boolean isOpen) {
+            trail.add(time, its, isEntry, isOpen, row);
+            if (!isPlain) {
+                trail.between(mayNot.of(row), heldAt(row), isBackToBack && !log.isPassive(shard.eventName[row]));
+            }
             return matcher.isEnough(trail);
+        }
+
+        private boolean isEntry(int row, int its, int to) {
+            return row < to && (its & entry) != 0;
         }
 
         private long heldAt(int row) {
@@ -261,8 +270,10 @@ final class Trails {
                     break;
                 }
                 if (sessions.of(row) == session) {
-                    entered |= row < to && Bits.has(enters, row);
-                    if (entered && add(row, time, row < to, mayGoOn && time + window > dataTo)) {
+                    int its = may.of(row);
+                    boolean isEntry = isEntry(row, its, to);
+                    entered |= isEntry;
+                    if (entered && add(row, time, its, isEntry, mayGoOn && time + window > dataTo)) {
                         break;
                     }
                 }

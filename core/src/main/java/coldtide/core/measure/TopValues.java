@@ -81,6 +81,13 @@ public record TopValues(List<Frequent> top, long all, long notSet) {
         return new TopValues(best.inOrder(), first.all, first.notSet);
     }
 
+    /** The most frequent of values that have been counted already. */
+    public static List<Frequent> of(EventLog log, Long2LongOpenHashMap counted, int top) {
+        Best best = new Best(top, log.texts());
+        best.offer(counted);
+        return best.inOrder();
+    }
+
     private static int[] fullestFirst(long[] buckets) {
         int[] order = new int[buckets.length];
         for (int bucket = 0; bucket < order.length; bucket++) {

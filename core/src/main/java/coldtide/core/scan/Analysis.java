@@ -22,4 +22,30 @@ public interface Analysis<P, R> {
     void merge(P into, P from);
 
     R finish(P partial);
+
+    /** The same pass, whose result is the partial one of the whole log, for who has to look at it first. */
+    default Analysis<P, P> unfinished() {
+        Analysis<P, R> self = this;
+        return new Analysis<>() {
+            @Override
+            public P empty() {
+                return self.empty();
+            }
+
+            @Override
+            public void scan(Shard shard, P partial) {
+                self.scan(shard, partial);
+            }
+
+            @Override
+            public void merge(P into, P from) {
+                self.merge(into, from);
+            }
+
+            @Override
+            public P finish(P partial) {
+                return partial;
+            }
+        };
+    }
 }

@@ -45,16 +45,20 @@ class MatcherTest {
         assertThat(left > HISTORIES / 500).isEqualTo(!plain);
     }
 
-    /** As a trail is read: until it is enough. */
+    /** As a trail is read: one event after another until it is enough, without those that are taken back. */
     private static void best(Matcher matcher, Trail trail, Match best) {
-        int size = trail.size;
+        Trail read = new Trail();
         matcher.begin();
-        trail.size = 0;
-        do {
-            trail.size++;
-        } while (!matcher.isEnough(trail) && trail.size < size);
-        matcher.best(trail, best);
-        trail.size = size;
+        boolean enough = false;
+        for (int at = 0; at < trail.size && !enough; at++) {
+            read.add(trail.time[at], trail.steps[at], trail.canEnter[at], false, trail.row[at]);
+            read.between(trail.forbids[at], trail.held[at], trail.active[at]);
+            enough = matcher.isEnough(read);
+        }
+        matcher.best(read, best);
+        for (int step = 0; step < best.at.length; step++) {
+            best.at[step] = best.reached(step) ? read.row[best.at[step]] : Match.NONE;
+        }
     }
 
     private static boolean leavesOut(Match match) {
