@@ -33,6 +33,8 @@ final class ExactMatcher extends Matcher {
     private final long[] given;
 
     private int deepest;
+    /** The steps that can be done next, as bits. */
+    private int near;
     /** The place of the first event by which so much was done, and when the latest entry was from which it was. */
     private int first;
 
@@ -83,7 +85,7 @@ final class ExactMatcher extends Matcher {
     @Override
     void begin() {
         deepest = Match.NONE;
-        near = fromEachEntry ? -1 : 1;
+        near = 1;
         clear();
     }
 

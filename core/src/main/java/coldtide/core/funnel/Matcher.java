@@ -9,8 +9,6 @@ abstract class Matcher {
     final FunnelQuestion question;
     final int steps;
     final long window;
-    /** The steps, as bits, that an event of the trail being read may be; if it is none of them and no entry, it does not matter. */
-    int near = -1;
 
     Matcher(FunnelQuestion question) {
         this.question = question;
@@ -19,10 +17,7 @@ abstract class Matcher {
     }
 
     static Matcher of(FunnelQuestion question) {
-        if (question.order() == Order.ANY_ORDER) {
-            return new AnyOrderMatcher(question);
-        }
-        return question.isPlain() ? new PlainMatcher(question) : new ExactMatcher(question);
+        return question.order() == Order.ANY_ORDER ? new AnyOrderMatcher(question) : new ExactMatcher(question);
     }
 
     /** Begins to read another trail. */

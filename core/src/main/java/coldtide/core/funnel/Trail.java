@@ -31,28 +31,26 @@ final class Trail {
         size = 0;
     }
 
-    /** Of an event between which and others nothing is said. */
-    void add(long itsTime, int itsSteps, boolean itsEntry, boolean itsOpen, int itsRow) {
+    void add(
+            long itsTime,
+            int itsSteps,
+            int itsForbids,
+            long itsHeld,
+            boolean itsEntry,
+            boolean itsOpen,
+            boolean isActive,
+            int itsRow) {
         if (size == time.length) {
             grow();
         }
         time[size] = itsTime;
-        steps[size] = itsSteps;
+        steps[size] = itsHeld == NOT_HELD ? 0 : itsSteps;
+        forbids[size] = itsForbids;
+        held[size] = itsHeld;
         canEnter[size] = itsEntry && !itsOpen;
-        isOpen[size] = itsEntry && itsOpen;
+        isOpen[size] = itsEntry && itsOpen && itsHeld != NOT_HELD;
+        active[size] = isActive;
         row[size++] = itsRow;
-    }
-
-    /** Says of the one added last what may and may not lie between it and others; for all of a trail, or for none ever. */
-    void between(int itsForbids, long itsHeld, boolean isActive) {
-        int at = size - 1;
-        forbids[at] = itsForbids;
-        held[at] = itsHeld;
-        active[at] = isActive;
-        if (itsHeld == NOT_HELD) {
-            steps[at] = 0;
-            isOpen[at] = false;
-        }
     }
 
     private void grow() {

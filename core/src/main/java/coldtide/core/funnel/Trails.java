@@ -1,7 +1,6 @@
 package coldtide.core.funnel;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
@@ -20,6 +19,7 @@ import java.util.Objects;
  * has no entry costs a look for it.
  */
 final class Trails {
+    private final Units units;
     private final EventLog log;
     private final FunnelQuestion question;
     private final List<Conditions.Mask> steps;
@@ -27,22 +27,14 @@ final class Trails {
     private final List<Conditions.Mask> forbidden = new ArrayList<>();
 
     private final Conditions.Mask active;
-    private final Conditions.Mask among;
     private final boolean forbidsAny;
     private final boolean isBackToBack;
-    /** Whether nothing is said of what lies between steps. */
-    private final boolean isPlain;
-    /** The steps with which one enters, as bits. */
-    private final int entry;
 
-    private final int fromDay;
-    private final int toDay;
-    private final long window;
-    private final long dataTo;
-
-    Trails(EventLog log, Conditions conditions, FunnelQuestion question) {
-        this.log = log;
-        this.question = question;
+    Trails(Units units) {
+        this.units = units;
+        log = units.log();
+        question = units.question();
+        Conditions conditions = units.conditions();
         steps = question.steps().stream()
                 .map(step -> conditions.of(log, step.what()))
                 .toList();
@@ -50,15 +42,8 @@ final class Trails {
                 .forEach(step -> forbidden.add(
                         step.forbidden().map(what -> conditions.of(log, what)).orElse(null)));
         active = conditions.of(log, new EventCondition.Active());
-        among = conditions.of(log, question.among());
         forbidsAny = forbidden.stream().anyMatch(Objects::nonNull);
         isBackToBack = question.order() == Order.BACK_TO_BACK;
-        isPlain = !isBackToBack && !forbidsAny && question.held().isEmpty();
-        entry = question.order() == Order.ANY_ORDER ? -1 : 1;
-        fromDay = log.dayNumber(question.range().from());
-        toDay = log.dayNumber(question.range().to());
-        window = question.window().toMillis();
-        dataTo = log.dataTo().toEpochMilli();
     }
 
     /** Takes one unit after another. */
@@ -68,7 +53,7 @@ final class Trails {
 
     /** @param matcher told of each event, and when a trail begins */
     void each(Shard shard, Matcher matcher, Each each) {
-        new Reading(shard, matcher, each).read();
+        new Reading(shard, matcher, each).go();
     }
 
     /** In place of a condition where nothing is forbidden. */
@@ -79,8 +64,7 @@ final class Trails {
         int of(int row);
     }
 
-    private final class Reading {
-        private final Shard shard;
+    private final class Reading extends Walk {
         private final Matcher matcher;
         private final Each each;
         private final Trail trail = new Trail();
@@ -96,10 +80,8 @@ final class Trails {
         /** Numbers for the values that several held properties have together. */
         private final Map<LongArrayList, Long> together = new HashMap<>();
 
-        private final SessionRows sessions;
-
         Reading(Shard shard, Matcher matcher, Each each) {
-            this.shard = shard;
+            super(units, shard);
             this.matcher = matcher;
             this.each = each;
             matters = Bits.of(shard.events());
@@ -120,7 +102,6 @@ final class Trails {
             held = question.held().stream()
                     .map(property -> new RowValues(log, shard, property))
                     .toList();
-            sessions = question.unit() == Unit.SESSIONS ? new SessionRows(log, shard) : null;
         }
 
         /** Where names tell it all, a row's name is looked up; else marks are put on all rows before. */
@@ -160,70 +141,59 @@ final class Trails {
             return marks;
         }
 
-        void read() {
-            long[] people = among.bits(shard);
-            for (int person = shard.person(0, people);
-                    person < shard.people();
-                    person = shard.person(person + 1, people)) {
-                int to = shard.firstRow(person, toDay);
-                int first = Bits.next(enters, shard.firstRow(person, fromDay), to);
-                if (first < to) {
-                    if (sessions == null) {
-                        whole(person, first, to);
-                    } else {
-                        sessions(person, first, to);
-                    }
-                }
-            }
+        void go() {
+            go(enters);
         }
 
-        /** What lies in nobody's window is left out: from it the next entry is gone to. */
-        private void whole(int person, int first, int to) {
+        @Override
+        void unit(int person, int from, int to, int end) {
             trail.clear();
             matcher.begin();
-            int end = shard.eventFrom[person + 1];
-            long until = Long.MIN_VALUE;
-            for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
-                int its = may.of(row);
-                boolean isEntry = isEntry(row, its, to);
-                if (isPlain && !isEntry && (its & matcher.near) == 0) {
-                    continue;
-                }
-                long time = log.millisAt(shard, row);
-                if (!isEntry && time > until) {
-                    row = Bits.next(enters, row, to);
-                    if (row >= to) {
-                        break;
-                    }
-                    time = log.millisAt(shard, row);
-                    its = may.of(row);
-                    isEntry = true;
-                }
-                until = isEntry ? time + window : until;
-                if (add(row, time, its, isEntry, time + window > dataTo)) {
-                    break;
-                }
+            if (sessions == null) {
+                whole(from, to, end);
+            } else {
+                session(from, to, end);
             }
-            finish(person);
-        }
-
-        private void finish(int person) {
             if (trail.size > 0) {
                 each.trail(person, trail);
             }
         }
 
-        /** Adds an event; whether it is enough. */
-        private boolean add(int row, long time, int its, boolean isEntry, boolean isOpen) {
-            trail.add(time, its, isEntry, isOpen, row);
-            if (!isPlain) {
-                trail.between(mayNot.of(row), heldAt(row), isBackToBack && !log.isPassive(shard.eventName[row]));
+        /** What lies in nobody's window is left out: from it the next entry is gone to. */
+        private void whole(int first, int to, int end) {
+            long until = Long.MIN_VALUE;
+            for (int row = first; row < end; row = Bits.next(matters, row + 1, end)) {
+                long time = log.millisAt(shard, row);
+                if (row < to && Bits.has(enters, row)) {
+                    until = time + window;
+                } else if (time > until) {
+                    row = Bits.next(enters, row, to);
+                    if (row >= to) {
+                        break;
+                    }
+                    time = log.millisAt(shard, row);
+                    until = time + window;
+                }
+                if (add(row, time, row < to)) {
+                    break;
+                }
             }
-            return matcher.isEnough(trail);
         }
 
-        private boolean isEntry(int row, int its, int to) {
-            return row < to && (its & entry) != 0;
+        /** Adds an event; whether it is enough. */
+        private boolean add(int row, long time, boolean inRange) {
+            long value = heldAt(row);
+            boolean isEntry = inRange && Bits.has(enters, row);
+            trail.add(
+                    time,
+                    may.of(row),
+                    mayNot.of(row),
+                    value,
+                    isEntry,
+                    time > lastEntry,
+                    isBackToBack && !log.isPassive(shard.eventName[row]),
+                    row);
+            return matcher.isEnough(trail);
         }
 
         private long heldAt(int row) {
@@ -244,41 +214,20 @@ final class Trails {
             return isSet ? together.computeIfAbsent(all, values -> (long) together.size()) : Trail.NOT_HELD;
         }
 
-        /** One session after another; those of several installs may lie in each other. */
-        private void sessions(int person, int first, int to) {
-            sessions.person(person);
-            int end = shard.eventFrom[person + 1];
-            for (int session = shard.sessionFrom[person]; session < shard.sessionFrom[person + 1]; session++) {
-                int begins = shard.sessionRow[session];
-                long over = log.millisAt(shard, begins) + shard.sessionMillis[session];
-                if (begins < to && over >= log.millisAt(shard, first)) {
-                    session(person, session, over, first, to, end);
-                }
-            }
-        }
-
-        private void session(int person, int session, long over, int first, int to, int end) {
-            trail.clear();
-            matcher.begin();
-            boolean mayGoOn = over + log.settings().sessionGap().toMillis() > dataTo;
+        private void session(int from, int to, int end) {
             boolean entered = false;
-            int begins = shard.sessionRow[session];
-            int from = Math.max(begins, first);
             for (int row = Bits.next(matters, from, end); row < end; row = Bits.next(matters, row + 1, end)) {
                 long time = log.millisAt(shard, row);
                 if (time > over) {
                     break;
                 }
-                if (sessions.of(row) == session) {
-                    int its = may.of(row);
-                    boolean isEntry = isEntry(row, its, to);
-                    entered |= isEntry;
-                    if (entered && add(row, time, its, isEntry, mayGoOn && time + window > dataTo)) {
+                if (isInSession(row)) {
+                    entered |= row < to && Bits.has(enters, row);
+                    if (entered && add(row, time, row < to)) {
                         break;
                     }
                 }
             }
-            finish(person);
         }
     }
 }

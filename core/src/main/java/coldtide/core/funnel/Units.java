@@ -13,9 +13,17 @@ record Units(EventLog log, Conditions conditions, FunnelQuestion question) {
     }
 
     void each(Shard shard, Each each) {
+        if (question.isPlain()) {
+            new PlainWalk(this, shard, each).go();
+        } else {
+            byTrails(shard, each);
+        }
+    }
+
+    private void byTrails(Shard shard, Each each) {
         Matcher matcher = Matcher.of(question);
         Match match = new Match(question.steps().size());
-        new Trails(log, conditions, question).each(shard, matcher, (person, trail) -> {
+        new Trails(this).each(shard, matcher, (person, trail) -> {
             if (question.unit() == Unit.ATTEMPTS) {
                 attempts(matcher, person, trail, match, each);
             } else {

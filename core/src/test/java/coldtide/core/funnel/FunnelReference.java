@@ -159,8 +159,7 @@ final class FunnelReference {
             boolean inRange = question.range().contains(history.dayOf(event));
             boolean isStep = question.order() == Order.ANY_ORDER ? may != 0 : (may & 1) != 0;
             boolean isOpen = mayGoOn && event.timeMillis() + WINDOW.toMillis() > dataTo;
-            trail.add(event.timeMillis(), may, inRange && isStep, isOpen, i);
-            trail.between(mayNot, value, event.active());
+            trail.add(event.timeMillis(), may, mayNot, value, inRange && isStep, isOpen, event.active(), i);
         }
         return trail;
     }

@@ -30,7 +30,6 @@ class MatcherTest {
         for (int i = 0; i < HISTORIES / EACH; i++) {
             FunnelQuestion question = random.question(order, plain);
             Matcher matcher = Matcher.of(question);
-            assertThat(matcher instanceof PlainMatcher).isEqualTo(question.isPlain());
             Match best = new Match(question.steps().size());
             for (int j = 0; j < EACH; j++) {
                 random.fill(trail, question);
@@ -51,8 +50,15 @@ class MatcherTest {
         matcher.begin();
         boolean enough = false;
         for (int at = 0; at < trail.size && !enough; at++) {
-            read.add(trail.time[at], trail.steps[at], trail.canEnter[at], false, trail.row[at]);
-            read.between(trail.forbids[at], trail.held[at], trail.active[at]);
+            read.add(
+                    trail.time[at],
+                    trail.steps[at],
+                    trail.forbids[at],
+                    trail.held[at],
+                    trail.canEnter[at],
+                    false,
+                    trail.active[at],
+                    trail.row[at]);
             enough = matcher.isEnough(read);
         }
         matcher.best(read, best);
@@ -70,22 +76,49 @@ class MatcherTest {
         return false;
     }
 
-    /** The one that is linear and the one that is not say the same where both may be asked. */
+    /** Where nothing is said of what lies between steps, going from step to step finds the same. */
     @ParameterizedTest
     @CsvSource({"11", "12"})
-    void thePlainMatcherIsTheExactOne(long seed) {
+    void leapsAreTheReferences(long seed) {
         RandomTrail random = new RandomTrail(seed);
         Trail trail = new Trail();
+        int deep = 0;
         for (int i = 0; i < HISTORIES / EACH; i++) {
             FunnelQuestion question = random.question(Order.IN_ORDER, true);
-            Match plain = new Match(question.steps().size());
-            Match exact = new Match(question.steps().size());
+            Leaps leaps = new Leaps(question, new OnTrail(trail));
+            Match match = new Match(question.steps().size());
             for (int j = 0; j < EACH; j++) {
                 random.fill(trail, question);
-                best(new PlainMatcher(question), trail, plain);
-                best(new ExactMatcher(question), trail, exact);
-                assertThat(plain.at).isEqualTo(exact.at);
+                leaps.best(0, trail.size, trail.size, Long.MAX_VALUE);
+                take(leaps, match);
+                assertSame(match, NaiveMatcher.best(question, trail), question, trail);
+                deep += match.deepest > 1 ? 1 : 0;
             }
+        }
+        assertThat(deep).isGreaterThan(HISTORIES / 50);
+    }
+
+    private static void take(Leaps leaps, Match match) {
+        match.clear();
+        match.deepest = leaps.deepest();
+        for (int step = 0; step <= match.deepest; step++) {
+            match.at[step] = leaps.row(step);
+        }
+    }
+
+    private record OnTrail(Trail trail) implements Leaps.Rows {
+        @Override
+        public int next(int step, int from, int to) {
+            int at = from;
+            while (at < to && !(step == 0 ? trail.isEntry(at, 0) : trail.is(at, step))) {
+                at++;
+            }
+            return at;
+        }
+
+        @Override
+        public long time(int row) {
+            return trail.time[row];
         }
     }
 

@@ -62,8 +62,7 @@ final class RandomTrail {
             boolean stepless = random.nextInt(6) == 0;
             long held = question.held().isEmpty() ? 0 : random.nextInt(5) == 0 ? Trail.NOT_HELD : random.nextInt(3) / 2;
             boolean active = stepless ? random.nextBoolean() : random.nextInt(8) > 0;
-            trail.add(time, stepless ? 0 : its, random.nextInt(5) > 0, false, at);
-            trail.between(forbids, held, active);
+            trail.add(time, stepless ? 0 : its, forbids, held, random.nextInt(5) > 0, false, active, at);
         }
     }
 }
