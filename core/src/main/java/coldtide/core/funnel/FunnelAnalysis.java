@@ -61,6 +61,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     private final long[] values;
 
     private final int steps;
+    private final boolean inAnyOrder;
     private final List<DayRange> periods;
     private final int[] periodOfDay;
 
@@ -78,6 +79,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         FunnelQuestion question = units.question();
         EventLog log = units.log();
         steps = question.steps().size();
+        inAnyOrder = question.order() == Order.ANY_ORDER;
         periods = question.by().map(question.range()::periods).orElse(List.of());
         periodOfDay = new int[log.days()];
         for (int period = 0; period < periods.size(); period++) {
@@ -167,16 +169,21 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     }
 
     /** Since whichever was done last before it: in any order that need not be the step above. */
-    private static void times(Trail trail, Match match, Partial partial) {
+    private void times(Trail trail, Match match, Partial partial) {
+        int before = Match.NONE;
         for (int step = 0; step <= match.deepest; step++) {
-            int before = match.reached(step) ? before(match, match.at[step]) : Match.NONE;
-            if (before != Match.NONE) {
-                partial.times.add(step, trail.time[match.at[step]] - trail.time[before]);
+            int at = match.at[step];
+            if (at != Match.NONE) {
+                before = inAnyOrder ? lastBefore(match, at) : before;
+                if (before != Match.NONE) {
+                    partial.times.add(step, trail.time[at] - trail.time[before]);
+                }
+                before = at;
             }
         }
     }
 
-    private static int before(Match match, int at) {
+    private static int lastBefore(Match match, int at) {
         int before = Match.NONE;
         for (int step = 0; step <= match.deepest; step++) {
             before = match.at[step] < at ? Math.max(before, match.at[step]) : before;
