@@ -32,10 +32,7 @@ abstract class Matcher {
         return false;
     }
 
-    /** Looks a trail over, once it is read, before attempts are asked for one by one. */
-    void lookOver(Trail trail) {}
-
-    /** The attempt that begins at an entry of the trail last looked over and uses no event from {@code end} on. */
+    /** The attempt that begins at an entry of a trail and uses no event from {@code end} on. */
     abstract void from(Trail trail, int entry, int end, Match into);
 
     /** Whether an attempt may begin somewhere. */
@@ -46,7 +43,6 @@ abstract class Matcher {
     /** The best attempt of a trail of which it was told event by event: costs an attempt from each entry, until one goes to the end. */
     void best(Trail trail, Match best) {
         best.clear();
-        lookOver(trail);
         Match one = new Match(steps);
         for (int entry = 0; entry < trail.size && best.deepest < steps - 1; entry++) {
             if (isEntry(trail, entry)) {

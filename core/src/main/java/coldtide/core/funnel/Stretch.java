@@ -11,14 +11,9 @@ final class Stretch {
 
     private final long least;
     private final long most;
-    private long[] time = new long[16];
-    private long[] value = new long[16];
-    /** Those from {@code first} to {@code ready} are far enough back, and fall; those from {@code waits} to {@code end} not yet. */
-    private int first;
-
-    private int ready;
-    private int waits;
-    private int end;
+    private final Line falling = new Line();
+    /** Those that are too near as yet. */
+    private final Line waiting = new Line();
 
     /** @param most {@link Long#MAX_VALUE} for however far */
     Stretch(long least, long most) {
@@ -26,35 +21,57 @@ final class Stretch {
         this.most = most;
     }
 
-    void clear() {
-        first = 0;
-        ready = 0;
-        waits = 0;
-        end = 0;
+    /** Values by time, taken out at both ends. */
+    private static final class Line {
+        long[] time = new long[16];
+        long[] value = new long[16];
+        int first;
+        int end;
+
+        void clear() {
+            first = 0;
+            end = 0;
+        }
+
+        void add(long itsTime, long itsValue) {
+            if (end == time.length) {
+                time = Arrays.copyOf(time, 2 * end);
+                value = Arrays.copyOf(value, 2 * end);
+            }
+            time[end] = itsTime;
+            value[end++] = itsValue;
+        }
     }
 
-    /** @param itsTime not before the one put in last */
-    void add(long itsTime, long itsValue) {
-        if (end == time.length) {
-            time = Arrays.copyOf(time, 2 * end);
-            value = Arrays.copyOf(value, 2 * end);
+    void clear() {
+        falling.clear();
+        waiting.clear();
+    }
+
+    /** @param time not before the one put in last */
+    void add(long time, long value) {
+        if (least > 0) {
+            waiting.add(time, value);
+        } else {
+            put(time, value);
         }
-        time[end] = itsTime;
-        value[end++] = itsValue;
+    }
+
+    private void put(long time, long value) {
+        while (falling.end > falling.first && falling.value[falling.end - 1] <= value) {
+            falling.end--;
+        }
+        falling.add(time, value);
     }
 
     /** @param now not before the time asked for last */
     long largest(long now) {
-        while (waits < end && now - time[waits] >= least) {
-            while (ready > first && value[ready - 1] <= value[waits]) {
-                ready--;
-            }
-            time[ready] = time[waits];
-            value[ready++] = value[waits++];
+        while (waiting.first < waiting.end && now - waiting.time[waiting.first] >= least) {
+            put(waiting.time[waiting.first], waiting.value[waiting.first++]);
         }
-        while (first < ready && now - time[first] > most) {
-            first++;
+        while (falling.first < falling.end && now - falling.time[falling.first] > most) {
+            falling.first++;
         }
-        return first < ready ? value[first] : NOTHING;
+        return falling.first < falling.end ? falling.value[falling.first] : NOTHING;
     }
 }

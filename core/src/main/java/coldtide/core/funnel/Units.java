@@ -40,7 +40,6 @@ record Units(EventLog log, Conditions conditions, FunnelQuestion question) {
     }
 
     private static void attempts(Matcher matcher, int person, Trail trail, Match match, Each each) {
-        matcher.lookOver(trail);
         for (int entry = 0; entry < trail.size; entry++) {
             if (matcher.isEntry(trail, entry)) {
                 matcher.from(trail, entry, Matcher.endOfAttempt(trail, entry), match);

@@ -134,7 +134,6 @@ class MatcherTest {
             Match one = new Match(question.steps().size());
             for (int j = 0; j < EACH; j++) {
                 random.fill(trail, question);
-                matcher.lookOver(trail);
                 for (int entry = 0; entry < trail.size; entry++) {
                     if (matcher.isEntry(trail, entry)) {
                         int end = Matcher.endOfAttempt(trail, entry);
