@@ -16,12 +16,14 @@ import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
+import coldtide.core.who.ValueTest;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Supplier;
 
 /** What is asked of a funnel beside its stairs, and what long ones with much between their steps cost. */
@@ -55,13 +57,15 @@ final class FunnelCosts {
     private Map<String, Supplier<Object>> asked() {
         List<FunnelStep> steps = SIX.stream().map(FunnelCosts::step).toList();
         FunnelQuestion six = FunnelQuestion.of(log.span(), FunnelQuestion.USUAL_WINDOW, steps);
-        FunnelQuestion thirty = FunnelQuestion.of(log.span(), Duration.ofDays(30), thirty());
+        FunnelQuestion thirty = FunnelQuestion.of(log.span(), Duration.ofDays(30), beacons());
+        FunnelQuestion again = FunnelQuestion.of(log.span(), Duration.ofDays(30), again());
         Map<String, Supplier<Object>> all = new LinkedHashMap<>();
         all.put("six steps from every opening, within 7 days", () -> stairs(six));
         all.put(
                 "the same, split by the country at entry",
                 () -> stairs(six.splitBy(new FunnelSplit.ByProperty("country", 0, FunnelSplit.MOST))));
-        all.put("thirty with gaps, prohibitions, some left out", () -> stairs(thirty));
+        all.put("thirty with gaps and prohibitions, beacon by beacon", () -> stairs(thirty));
+        all.put("thirty that are the same five again and again", () -> stairs(again));
         int last = SIX.size() - 1;
         all.put(
                 "what those lost before the last of six did next",
@@ -84,19 +88,38 @@ final class FunnelCosts {
         return FunnelStep.of(event, EventCondition.named(event));
     }
 
-    /** The same five again and again: every second must come within three days, every third may be left out and forbids a purchase. */
-    private static List<FunnelStep> thirty() {
+    /** From the install over the first lesson to the last beacon: each lit within a week of its start, without leaving by a crash. */
+    private static List<FunnelStep> beacons() {
+        List<FunnelStep> steps = new ArrayList<>(List.of(step("install"), step("lesson_finished")));
+        for (int beacon = 1; steps.size() < FunnelQuestion.MOST_STEPS; beacon++) {
+            steps.add(step("beacon " + beacon + " started", beacon("beacon_started", beacon), false, false));
+            steps.add(step("beacon " + beacon + " lit", beacon("beacon_lit", beacon), false, true));
+        }
+        return steps;
+    }
+
+    private static EventCondition beacon(String event, int beacon) {
+        return EventCondition.all(
+                EventCondition.named(event),
+                new EventCondition.Property("beacon", new ValueTest.IsOneOf(Set.of("" + beacon))));
+    }
+
+    private static FunnelStep step(String name, EventCondition what, boolean optional, boolean looksBack) {
+        return new FunnelStep(
+                name,
+                what,
+                optional,
+                looksBack ? Optional.of(EventCondition.named("crash")) : Optional.empty(),
+                Duration.ZERO,
+                looksBack ? Optional.of(Duration.ofDays(7)) : Optional.empty());
+    }
+
+    /** Every event is six of the steps; every second must come within a week and forbids a crash, every third may be left out. */
+    private static List<FunnelStep> again() {
         List<FunnelStep> steps = new ArrayList<>();
         for (int at = 0; at < FunnelQuestion.MOST_STEPS; at++) {
             String event = ROUND.get(at % ROUND.size());
-            boolean third = at % 3 == 2;
-            steps.add(new FunnelStep(
-                    event,
-                    EventCondition.named(event),
-                    third,
-                    third ? Optional.of(EventCondition.named("purchase")) : Optional.empty(),
-                    Duration.ZERO,
-                    at % 2 == 1 ? Optional.of(Duration.ofDays(3)) : Optional.empty()));
+            steps.add(step(event, EventCondition.named(event), at % 3 == 2, at % 2 == 1));
         }
         return steps;
     }
