@@ -43,8 +43,8 @@ export interface LostAsk {
   step: number;
 }
 
-/** What the lost did next, beside those who went on. */
-export const useAfter = (app: string, question: LostAsk & { until: 'WINDOW' | 'SESSION' }) =>
+/** What the lost did next, beside those who went on; not asked without a question. */
+export const useAfter = (app: string, question: (LostAsk & { until: 'WINDOW' | 'SESSION' }) | undefined) =>
   useQuery({
     queryKey: [...appKey(app), 'funnel-after', question],
     queryFn: ({ signal }) =>
@@ -55,6 +55,7 @@ export const useAfter = (app: string, question: LostAsk & { until: 'WINDOW' | 'S
           signal,
         }),
       ),
+    enabled: question !== undefined,
     placeholderData: keepPreviousData,
   });
 

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { useAfter, type AfterView, type FunnelAsk, type LostAsk } from '../../api/funnel';
+import type { useAfter, AfterView, FunnelAsk } from '../../api/funnel';
 import { useNames } from '../../api/words';
 import type { Asked } from '../../frame/question';
 import { ChoiceWord } from '../../frame/sentence/Sentence';
@@ -8,7 +8,7 @@ import { saveCsv } from '../../frame/saveCsv';
 import { count, plural, pointsWithin, share } from '../../words/numbers';
 import { afterCsv } from './csv';
 import { RATE, stepBefore } from './findings';
-import { peopleAt, unitWord, type Words } from './question';
+import { lostOf, peopleAt, unitWord, type Words } from './question';
 import { Slices } from './Slices';
 import { TimesWord } from './Times';
 
@@ -20,13 +20,14 @@ interface LostProps {
   words: Words;
   names: string[];
   ask: FunnelAsk;
+  /** What they did next, as it is asked for. */
+  after: ReturnType<typeof useAfter>;
 }
 
 /** Those who were lost before a step: what they did next, and who they are. */
-export function Lost({ asked, words, names, ask }: LostProps) {
+export function Lost({ asked, words, names, ask, after }: LostProps) {
   const at = words.lost - 1;
-  const question: LostAsk = { funnel: ask.funnel, among: ask.among, step: words.lost };
-  const after = useAfter(asked.app, { ...question, until: words.until });
+  const question = lostOf(ask, words);
   const view = after.data?.answer;
   const title = useRef<HTMLHeadingElement>(null);
   useEffect(() => {

@@ -1,5 +1,5 @@
-import { useEffect } from 'react';
-import { useFunnel, useIndependent } from '../../api/funnel';
+import { useEffect, useMemo } from 'react';
+import { useAfter, useFunnel, useIndependent } from '../../api/funnel';
 import { AnswerTools } from '../../frame/AnswerTools';
 import type { FrameContext } from '../../frame/Frame';
 import { useLetter } from '../../frame/keys';
@@ -11,7 +11,7 @@ import { besideFindings, findingsOf } from './findings';
 import { gapFindings, gapsOf } from './gaps';
 import { Lost } from './Lost';
 import { Periods } from './Periods';
-import { aloneOf, type Words } from './question';
+import { aloneOf, lostOf, type Words } from './question';
 import { Sideways } from './Sideways';
 import { Stairs } from './Stairs';
 import { useRecorded } from './useRecorded';
@@ -34,7 +34,19 @@ export function Sequence({ frame, words, names, ask, children }: WayProps) {
     if (view) saveCsv(`${asked.app}-funnel.csv`, csvOf(view, words, names, split));
   };
   useLetter('x', save);
-  const isLost = ask && view && view.all.steps[words.lost - 1] && words.lost > 1;
+  const isLost = view && view.all.steps[words.lost - 1] && words.lost > 1;
+  const lost = ask && isLost ? { ...lostOf(ask, words), until: words.until } : undefined;
+  const after = useAfter(asked.app, lost);
+  const next = lost && !after.isPlaceholderData ? after.data?.answer : undefined;
+  // As evidence all that stands on the page is kept.
+  const kept = useMemo(
+    () =>
+      answer.data && {
+        foot: answer.data.foot,
+        answer: { ...answer.data.answer, after: next, independent: beside },
+      },
+    [answer.data, next, beside],
+  );
   return (
     <>
       {ask && answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
@@ -50,12 +62,12 @@ export function Sequence({ frame, words, names, ask, children }: WayProps) {
         }
         tools={
           view &&
-          answer.data && (
+          kept && (
             <AnswerTools
               app={asked.app}
               room="funnels"
               file={`${asked.app}-funnel`}
-              answered={answer.data}
+              answered={kept}
               onCsv={save}
             >
               <Looks asked={asked} words={words} />
@@ -76,7 +88,7 @@ export function Sequence({ frame, words, names, ask, children }: WayProps) {
               gaps={gaps}
               adding={children}
             >
-              {isLost && <Lost asked={asked} words={words} names={names} ask={ask} />}
+              {ask && isLost && <Lost asked={asked} words={words} names={names} ask={ask} after={after} />}
               {view && words.by && frame.rail && view.periods.length > 0 && (
                 <Periods view={view} words={words} by={words.by} names={names} rail={frame.rail} />
               )}

@@ -1,5 +1,5 @@
 import type { DayRange, Grain } from '../../api/queries';
-import type { FunnelAsk, IndependentUnit, StepsAsk } from '../../api/funnel';
+import type { FunnelAsk, LostAsk, IndependentUnit, StepsAsk } from '../../api/funnel';
 import { amongOf, wordOf, type Asked } from '../../frame/question';
 import { splitOf } from '../../frame/split';
 import {
@@ -173,6 +173,13 @@ export const aloneOf = ({ funnel, among }: FunnelAsk, unit: IndependentUnit): St
   },
   among,
   unit,
+});
+
+/** Those who were lost before the step that is opened. */
+export const lostOf = ({ funnel, among }: FunnelAsk, { lost }: Words): LostAsk => ({
+  funnel,
+  among,
+  step: lost,
 });
 
 /** The people of a step, numbered from 1. */

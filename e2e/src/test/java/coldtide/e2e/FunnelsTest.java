@@ -4,6 +4,9 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
+import coldtide.world.World;
+import coldtide.world.WorldEvent;
+import coldtide.world.scenario.ScenarioFile;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -13,7 +16,10 @@ import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.sql.SQLException;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -273,5 +279,56 @@ class FunnelsTest {
                     .sum();
             assertThat(byMonth).isEqualTo(number(reached(visitor, 2)));
         }
+    }
+
+    /**
+     * Happening 1 of the demo world: on iOS the pay sheet of 1.4.0 fails for one currency. The small world has too few who pay, so that
+     * path of a larger one comes as a file.
+     */
+    @Test
+    void theFailingPaySheetIsFoundByASplitOfThePurchasePath() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            visitor.makeApp("Purchase Path");
+            visitor.send("path.csv", purchasePath("ios", "1.4.0"));
+            visitor.bringIn();
+            assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
+            visitor.go("/a/purchase-path/funnels?days=2026-01-01..2026-06-20");
+            type(visitor, "First they did", "pay_sheet_opened");
+            type(visitor, "Then they did", "purchase");
+            assertThat(reached(visitor, 2)).isVisible();
+            visitor.word("Split by").click();
+            visitor.propose("by", "country");
+            visitor.page.keyboard().press("Escape");
+            Locator groups = visitor.page.locator(".stair-groups tbody tr");
+            Locator apart = groups.filter(new Locator.FilterOptions().setHas(visitor.page.locator("td.apart")));
+            assertThat(apart).hasCount(1);
+            assertThat(apart).containsText("GB");
+            assertThat(groups).not().hasCount(1);
+            assertThat(visitor.page.locator(".margin")).containsText("of GB");
+        }
+    }
+
+    private static String purchasePath(String platform, String version) {
+        StringBuilder rows = new StringBuilder("id,name,time,install,app_version,country\n");
+        World world = new World(ScenarioFile.gullcombe().sized(90_000, 26, LocalDate.of(2026, 6, 28)));
+        world.eachPerson(events -> {
+            for (WorldEvent event : events) {
+                Map<String, String> context = event.context().properties();
+                boolean isSheet = event.name().equals("pay_sheet_opened") && version.equals(context.get("app_version"));
+                if (platform.equals(context.get("platform"))
+                        && (isSheet || event.name().equals("purchase"))) {
+                    rows.append(String.join(
+                                    ",",
+                                    event.source() + event.id(),
+                                    event.name(),
+                                    Instant.ofEpochMilli(event.timeMillis()).toString(),
+                                    event.install(),
+                                    context.get("app_version"),
+                                    context.get("country")))
+                            .append('\n');
+                }
+            }
+        });
+        return rows.toString();
     }
 }

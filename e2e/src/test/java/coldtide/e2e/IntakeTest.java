@@ -8,7 +8,6 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.LocatorAssertions;
 import com.microsoft.playwright.options.AriaRole;
-import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -16,12 +15,6 @@ import org.junit.jupiter.api.extension.ExtendWith;
 
 @ExtendWith(Application.class)
 class IntakeTest {
-    private static void send(Visitor visitor, String name, String content) {
-        visitor.page
-                .getByLabel("File of events")
-                .setInputFiles(new FilePayload(name, "text/csv", content.getBytes(StandardCharsets.UTF_8)));
-    }
-
     /** The page looks every five seconds, and the log is read anew in between. */
     private static final LocatorAssertions.HasTextOptions LONG =
             new LocatorAssertions.HasTextOptions().setTimeout(30_000);
@@ -29,29 +22,11 @@ class IntakeTest {
     private static final LocatorAssertions.ContainsTextOptions LONG_CONTAINS =
             new LocatorAssertions.ContainsTextOptions().setTimeout(30_000);
 
-    private static void makeApp(Visitor visitor, String name) {
-        visitor.page.getByLabel("App: Gullcombe Lights").click();
-        visitor.page
-                .getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("A new app"))
-                .click();
-        visitor.page.getByLabel("Name").fill(name);
-        visitor.page.getByLabel("Time zone").fill("Atlantic/Azores");
-        visitor.page
-                .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
-                .click();
-    }
-
-    private static void bringIn(Visitor visitor) {
-        visitor.page
-                .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Bring it in"))
-                .click();
-    }
-
     @Test
     void aListOfPurchasesNeedsNoWordOfExplanation() {
         try (Visitor visitor = Visitor.in("tide")) {
-            makeApp(visitor, "Purchase List");
-            send(visitor, "sales.csv", """
+            visitor.makeApp("Purchase List");
+            visitor.send("sales.csv", """
                     Date;Customer;Value;Item
                     03.06.2026 10:15;anna;4,99;lamp oil
                     04.06.2026 11:20;bo;12,50;glass pack
@@ -61,7 +36,7 @@ class IntakeTest {
             assertThat(visitor.page.locator(".becomes li").first())
                     .hasText("purchase on Wed 3 Jun 10:15 by anna, EUR 4.99 · item lamp oil");
             assertThat(visitor.page.getByLabel("Delimiter")).hasValue(";");
-            bringIn(visitor);
+            visitor.bringIn();
             Locator run = visitor.page.locator("tr[data-import]").first();
             assertThat(run).containsText("done");
             assertThat(run.locator("td").nth(5)).hasText("3");
@@ -103,9 +78,9 @@ class IntakeTest {
     @Test
     void whatAColumnBecomesCanBeChangedAndIsKept() {
         try (Visitor visitor = Visitor.in("tide")) {
-            makeApp(visitor, "Odd Names");
+            visitor.makeApp("Odd Names");
             String file = "moment,phone,deed,strength\n2026-06-03T10:15:00Z,p1,beacon_lit,5\n";
-            send(visitor, "odd.csv", file);
+            visitor.send("odd.csv", file);
             assertThat(visitor.page.getByText("No column says who.")).isVisible();
             visitor.page.getByLabel("What phone becomes").selectOption("INSTALL");
             assertThat(visitor.page.getByText("No column says what was done.")).isVisible();
@@ -117,12 +92,12 @@ class IntakeTest {
                     .getByLabel("Name of the property that strength becomes")
                     .press("Tab");
             assertThat(visitor.page.locator(".becomes li")).hasText("beacon_lit on Wed 3 Jun 10:15 by p1 · force 5");
-            bringIn(visitor);
+            visitor.bringIn();
             assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
-            send(visitor, "odd-again.csv", file);
+            visitor.send("odd-again.csv", file);
             assertThat(visitor.page.getByText("Read as the last file with these columns was."))
                     .isVisible();
-            bringIn(visitor);
+            visitor.bringIn();
             assertThat(visitor.page
                             .locator("tr[data-import]")
                             .first()
@@ -135,7 +110,7 @@ class IntakeTest {
     @Test
     void whatAProgramSendsMovesTheLightAndTheTideTable() {
         try (Visitor visitor = Visitor.in("tide")) {
-            makeApp(visitor, "Live Cove");
+            visitor.makeApp("Live Cove");
             Caller keeper = Application.keeper();
             String key = keeper.post("/api/apps/live-cove/keys", Map.of("name", "k", "perSecond", 1000))
                     .json()
@@ -159,10 +134,10 @@ class IntakeTest {
     @Test
     void aFileOfOnesOwnBecomesATideTable() {
         try (Visitor visitor = Visitor.in("tide")) {
-            makeApp(visitor, "Harbour Chess");
+            visitor.makeApp("Harbour Chess");
             assertThat(visitor.page.getByText("Bring a file of events to Harbour Chess"))
                     .isVisible();
-            send(visitor, "chess.csv", """
+            visitor.send("chess.csv", """
                     id,name,time,install,platform,app_version
                     1,app_open,2026-06-01T10:00:00Z,a,web,0.9
                     2,game_won,2026-06-01T10:10:00Z,a,web,0.9
@@ -170,7 +145,7 @@ class IntakeTest {
                     4,app_open,never,b,web,0.9
                     5,app_open,2026-06-03T10:00:00Z,a,web
                     """);
-            bringIn(visitor);
+            visitor.bringIn();
             Locator run = visitor.page.locator("tr[data-import]").first();
             assertThat(run).containsText("done");
             assertThat(run.locator("td").nth(4)).hasText("5");
@@ -194,7 +169,7 @@ class IntakeTest {
     @Test
     void anEmptyAppSaysWhatWouldFillIt() {
         try (Visitor visitor = Visitor.in("tide")) {
-            makeApp(visitor, "Empty Cove");
+            visitor.makeApp("Empty Cove");
             assertThat(visitor.page.getByText("No file has been sent yet.")).isVisible();
             visitor.page
                     .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Ask"))
@@ -204,9 +179,9 @@ class IntakeTest {
             visitor.page
                     .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Bring a file of events"))
                     .click();
-            send(visitor, "nothing.csv", "");
+            visitor.send("nothing.csv", "");
             assertThat(visitor.page.getByText("The file is empty.")).isVisible();
-            send(visitor, "half.csv", "id,name,time\n1,app_open,2026-06-01T10:00:00Z\n");
+            visitor.send("half.csv", "id,name,time\n1,app_open,2026-06-01T10:00:00Z\n");
             assertThat(visitor.page.getByText("No column says who.")).isVisible();
             assertThat(visitor.page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Bring it in")))
                     .isDisabled();

@@ -12,6 +12,8 @@ import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -79,6 +81,27 @@ final class Visitor implements AutoCloseable {
         page.getByLabel("Name").fill("demo");
         page.getByLabel("Password").fill(password);
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
+                .click();
+    }
+
+    /** A new app, whose page for bringing in files opens. */
+    void makeApp(String name) {
+        page.getByLabel("App: Gullcombe Lights").click();
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("A new app"))
+                .click();
+        page.getByLabel("Name").fill(name);
+        page.getByLabel("Time zone").fill("Atlantic/Azores");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
+                .click();
+    }
+
+    void send(String name, String content) {
+        page.getByLabel("File of events")
+                .setInputFiles(new FilePayload(name, "text/csv", content.getBytes(StandardCharsets.UTF_8)));
+    }
+
+    void bringIn() {
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Bring it in"))
                 .click();
     }
 
