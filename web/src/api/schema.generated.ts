@@ -2535,6 +2535,8 @@ export interface components {
         };
         ValueView: {
             cohorts: components["schemas"]["CohortView"][];
+            /** Format: double */
+            costOfAll: number | null;
             costs: components["schemas"]["CostView"][] | null;
             currency: string | null;
             events: string[];

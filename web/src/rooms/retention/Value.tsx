@@ -220,7 +220,8 @@ function groupRows(view: ValueView, split: Split | undefined, say: (value: numbe
   const most = mostOf(view.lines.map((line) => line.map((mean) => mean.value)));
   return view.groups.map((group, at) => {
     const name = groupName(split, group);
-    const reached = paidBack(view, at);
+    const cost = view.costs?.[at]?.each ?? null;
+    const reached = cost === null ? undefined : paidBack(view.lines[at] ?? [], cost);
     return {
       key: name,
       name,
@@ -269,11 +270,18 @@ function curvesOf(
         .map((group, at) => curve(groupName(split, group), view.lines[at] ?? [], at, false));
 }
 
-/** What one new person of each group cost. */
-const levelsOf = (view: ValueView, split: Split | undefined, say: (value: number) => string) =>
-  (view.costs ?? []).slice(0, MOST_CURVES).flatMap(({ each }, at) => {
+/** What one new person of each group cost; without groups, one of all. */
+const levelsOf = (view: ValueView, split: Split | undefined, say: (value: number) => string) => {
+  const said = (each: number) => `one new person cost ${say(each)}`;
+  if (view.groups.length === 0) {
+    return view.costOfAll === null
+      ? []
+      : [{ value: view.costOfAll, colour: 0, said: `Of all together ${said(view.costOfAll)}` }];
+  }
+  return (view.costs ?? []).slice(0, MOST_CURVES).flatMap(({ each }, at) => {
     const group = view.groups[at];
     return each === null || !group
       ? []
-      : [{ value: each, colour: at, said: `${groupName(split, group)}: one new person cost ${say(each)}` }];
+      : [{ value: each, colour: at, said: `${groupName(split, group)}: ${said(each)}` }];
   });
+};

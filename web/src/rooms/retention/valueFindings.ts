@@ -30,11 +30,9 @@ const within = ({ value, low, high }: MeanView, say: (value: number) => string):
   return low === null || high === null ? say(value) : `${say(value)} (${bare(low)}\u2013${bare(high)})`;
 };
 
-/** From which age on a group had brought what its people cost; undefined if that is not known or not yet so. */
-export function paidBack(view: ValueView, group: number): number | undefined {
-  const cost = view.costs?.[group]?.each ?? null;
-  if (cost === null) return undefined;
-  const age = (view.lines[group] ?? []).findIndex((mean) => mean.value !== null && mean.value >= cost);
+/** From which age on each had brought what they cost; undefined if it is not yet so. */
+export function paidBack(line: MeanView[], cost: number): number | undefined {
+  const age = line.findIndex((mean) => mean.value !== null && mean.value >= cost);
   return age < 0 ? undefined : age;
 }
 
@@ -92,7 +90,22 @@ function payback(
   split: Split | undefined,
   say: (value: number) => string,
 ): Finding[] {
-  if (!view.costs) return [];
+  const word = grainWord[words.grain];
+  const told = (line: MeanView[], cost: number) => {
+    const age = paidBack(line, cost);
+    const when = age === undefined ? `not paid back by ${word} ${words.ages}` : `paid back by ${word} ${age}`;
+    return `one new person cost ${say(cost)}, ${when}`;
+  };
+  const all: Finding[] =
+    view.costOfAll === null
+      ? []
+      : [
+          {
+            key: 'cost',
+            text: `Of all together: ${told(view.pooled, view.costOfAll)}. That is what all channels cost in these days over all new people, those who came at no cost among them.`,
+          },
+        ];
+  if (!view.costs) return all;
   const known = view.costs.some(({ each }) => each !== null);
   if (!known) {
     return [
@@ -103,16 +116,12 @@ function payback(
       },
     ];
   }
-  const word = grainWord[words.grain];
-  return view.costs.flatMap(({ each }, at) => {
+  const groups = view.costs.flatMap(({ each }, at) => {
     const group = view.groups[at];
     if (each === null || !group) return [];
-    const age = paidBack(view, at);
-    const told = age === undefined ? `not paid back by ${word} ${words.ages}` : `paid back by ${word} ${age}`;
-    return [
-      { key: `cost ${at}`, text: `${groupName(split, group)}: one new person cost ${say(each)}, ${told}.` },
-    ];
+    return [{ key: `cost ${at}`, text: `${groupName(split, group)}: ${told(view.lines[at] ?? [], each)}.` }];
   });
+  return [...groups, ...all];
 }
 
 /** Sums and people, so that means can be made of them; ages not complete are left empty. */

@@ -101,7 +101,7 @@ final class FunnelCosts {
     private static EventCondition beacon(String event, int beacon) {
         return EventCondition.all(
                 EventCondition.named(event),
-                new EventCondition.Property("beacon", new ValueTest.IsOneOf(Set.of("" + beacon))));
+                new EventCondition.Property("level", new ValueTest.IsOneOf(Set.of("" + beacon))));
     }
 
     private static FunnelStep step(String name, EventCondition what, boolean optional, boolean looksBack) {

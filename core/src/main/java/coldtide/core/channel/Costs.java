@@ -23,7 +23,12 @@ public record Costs(List<Paid> paid) {
      * @param micros millionths of the app's currency, each day converted at its own rate
      * @param unconverted of how many of those days it stands not in {@code micros}, for want of a rate
      */
-    public record Cost(int days, long micros, int unconverted) {}
+    public record Cost(int days, long micros, int unconverted) {
+        /** Whether it is known of every day, and all of it could be converted. */
+        public boolean isWhole(DayRange range) {
+            return days == range.days() && unconverted == 0;
+        }
+    }
 
     public static Costs of(Stream<Paid> paid) {
         return new Costs(paid.toList());
@@ -49,5 +54,19 @@ public record Costs(List<Paid> paid) {
             }
         }
         return new Cost(days, micros, unconverted);
+    }
+
+    /** What all channels that cost something in a range did together, in micros; empty unless of each it is known for every day. */
+    public OptionalLong ofAll(DayRange range, ExchangeRates rates) {
+        long micros = 0;
+        List<String> channels = channels(range).toList();
+        for (String channel : channels) {
+            Cost cost = of(channel, range, rates);
+            if (!cost.isWhole(range)) {
+                return OptionalLong.empty();
+            }
+            micros = Math.addExact(micros, cost.micros());
+        }
+        return channels.isEmpty() ? OptionalLong.empty() : OptionalLong.of(micros);
     }
 }

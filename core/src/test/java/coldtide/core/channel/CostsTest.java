@@ -32,4 +32,20 @@ class CostsTest {
         assertThat(costs.channels(new DayRange(MAY.plusDays(2), MAY.plusDays(3))))
                 .containsExactly("letters");
     }
+
+    @Test
+    void allTogetherIsKnownOnlyWhereEachIs() {
+        ExchangeRates rates = new ExchangeRates("EUR");
+        Paid letters = new Paid("letters", MAY, 4_000_000, "EUR");
+        Paid posters = new Paid("posters", MAY, 3_000_000, "EUR");
+        Paid later = new Paid("posters", MAY.plusDays(1), 2_000_000, "EUR");
+        DayRange first = new DayRange(MAY, MAY.plusDays(1));
+        Costs costs = new Costs(List.of(letters, posters, later));
+        assertThat(costs.ofAll(first, rates)).hasValue(7_000_000);
+        assertThat(costs.ofAll(TWO_DAYS, rates)).isEmpty();
+        assertThat(new Costs(List.of(posters, later)).ofAll(TWO_DAYS, rates)).hasValue(5_000_000);
+        assertThat(new Costs(List.of()).ofAll(first, rates)).isEmpty();
+        assertThat(new Costs(List.of(new Paid("letters", MAY, 1, "USD"))).ofAll(first, rates))
+                .isEmpty();
+    }
 }

@@ -4,6 +4,7 @@ import coldtide.core.channel.ChannelRules;
 import coldtide.core.channel.Costs;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.retention.Following;
+import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Group;
 import coldtide.core.retention.Start;
 import coldtide.core.retention.ValueAnalysis;
@@ -27,6 +28,7 @@ import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalLong;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -38,6 +40,8 @@ import tools.jackson.databind.JsonNode;
 @RestController
 class ValueController {
     private final Asking asking;
+    private static final Costs NOTHING = new Costs(List.of());
+
     private final ChannelCostRepository costs;
 
     ValueController(Asking asking, ChannelCostRepository costs) {
@@ -105,13 +109,9 @@ class ValueController {
                     SplitAsk.of(split, reader));
         }
 
-        /** Whether groups are new people by their channel, all of them, so that what the channels cost was paid for them. */
-        private boolean isByChannel(Following following, PersonCondition people) {
-            return following.start().equals(Start.ARRIVAL)
-                    && people.equals(PersonCondition.EVERYBODY)
-                    && split != null
-                    && ChannelRules.CHANNEL.equals(split.property())
-                    && split.value() != Which.LATEST;
+        /** Whether groups are new people by their channel, so that what a channel cost was paid for its group. */
+        private boolean isByChannel() {
+            return split != null && ChannelRules.CHANNEL.equals(split.property()) && split.value() != Which.LATEST;
         }
     }
 
@@ -123,6 +123,8 @@ class ValueController {
      * @param pooled by age, of each member
      * @param lines by group and age
      * @param costs by group: what one new person cost, in the app's currency; null where that is not known
+     * @param costOfAll what all channels that cost something did, for each new person whatever brought them; null where that is not
+     *     known of each of these channels for every day
      * @param withoutRate amounts in no sum since their currency had no rate on the day
      */
     record ValueView(
@@ -133,6 +135,7 @@ class ValueController {
             List<FollowedGroup> groups,
             List<List<MeanView>> lines,
             @Schema(types = {"array", "null"}) List<CostView> costs,
+            @Schema(types = {"number", "null"}) Double costOfAll,
             long withoutRate,
             List<String> events,
             List<String> leftOut) {}
@@ -164,7 +167,11 @@ class ValueController {
             ValueQuestion question = ask.question(asked, reader);
             ValueAnswer answer = ValueAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), question);
             boolean money = question.worth().kind().isMoney();
-            boolean paid = money && ask.isByChannel(question.following(), question.among());
+            // What was spent on new people was spent on all of them.
+            boolean paid = money
+                    && question.following().start().equals(Start.ARRIVAL)
+                    && question.among().equals(PersonCondition.EVERYBODY);
+            Costs spent = paid ? Costs.of(costs.ofApp(asked.app().id()).stream().map(ChannelCost::paid)) : NOTHING;
             return new ValueView(
                     money ? asked.log().settings().rates().target() : null,
                     CohortView.of(answer.cohorts()),
@@ -172,30 +179,39 @@ class ValueController {
                     MeanView.of(answer.all()),
                     FollowedGroup.of(answer.groups()),
                     answer.lines().stream().map(MeanView::of).toList(),
-                    paid ? costs(asked, question.following(), answer.groups()) : null,
+                    paid && ask.isByChannel() ? costs(asked, question.following(), answer.groups(), spent) : null,
+                    costOfAll(asked, question.following(), answer.cohorts(), spent),
                     answer.withoutRate(),
                     RetentionView.names(asked),
                     reader.leftOut());
         });
     }
 
-    private List<CostView> costs(Asked asked, Following following, List<Group> groups) {
-        Costs paid = Costs.of(costs.ofApp(asked.app().id()).stream().map(ChannelCost::paid));
+    private static List<CostView> costs(Asked asked, Following following, List<Group> groups, Costs spent) {
         return groups.stream()
-                .map(group -> new CostView(cost(asked, following, group, paid)))
+                .map(group -> new CostView(cost(asked, following, group, spent)))
                 .toList();
     }
 
-    /** Known only where it is of every day and all of it could be converted. */
-    private static Double cost(Asked asked, Following following, Group group, Costs paid) {
+    private static Double cost(Asked asked, Following following, Group group, Costs spent) {
         if (group.part().kind() != Kind.VALUE || group.size() == 0) {
             return null;
         }
-        Costs.Cost cost = paid.of(
+        Costs.Cost cost = spent.of(
                 group.part().value().orElseThrow(),
                 following.range(),
                 asked.log().settings().rates());
-        boolean whole = cost.days() == following.range().days() && cost.unconverted() == 0;
-        return whole ? cost.micros() / 1e6 / group.size() : null;
+        return cost.isWhole(following.range()) ? each(cost.micros(), group.size()) : null;
+    }
+
+    private static Double costOfAll(Asked asked, Following following, List<Cohort> cohorts, Costs spent) {
+        long people = cohorts.stream().mapToLong(Cohort::size).sum();
+        OptionalLong micros =
+                spent.ofAll(following.range(), asked.log().settings().rates());
+        return people == 0 || micros.isEmpty() ? null : each(micros.getAsLong(), people);
+    }
+
+    private static double each(long micros, long people) {
+        return micros / 1e6 / people;
     }
 }

@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -131,6 +132,42 @@ class FollowingSqlTest {
         }
         assertThat(answer.get("sums").get(0).get(5).asDouble()).isPositive();
         assertThat(answer.get("currency").isNull()).isEqualTo(table.equals("e"));
+    }
+
+    /** What was paid on those days, over the new people of the channel, and all of it over all new people. */
+    @Test
+    void whatNewPeopleCostIsWhatSqlSays() throws SQLException {
+        Map<String, Object> question = by(WEEKS, "channel");
+        question.put("ages", 5);
+        question.put("worth", Map.of("kind", "NET"));
+        JsonNode answer = answer("retention/value", question);
+        String paid = "select sum(amount) from channel_cost where day >= '" + FROM + "' and day < '" + TO
+                + "' and app_id = (select id from app where key = 'gullcombe')";
+        long people = 0;
+        for (JsonNode cohort : answer.get("cohorts")) {
+            people += cohort.get("size").asLong();
+        }
+        assertThat(answer.get("costOfAll").asDouble())
+                .isPositive()
+                .isCloseTo(Truth.number(paid).doubleValue() / people, within(1e-9));
+        int known = 0;
+        for (int group = 0; group < answer.get("groups").size(); group++) {
+            JsonNode each = answer.get("costs").get(group).get("each");
+            if (!each.isNull()) {
+                JsonNode its = answer.get("groups").get(group);
+                String channel = its.get("value").asString();
+                assertThat(each.asDouble())
+                        .isCloseTo(
+                                Truth.number(paid + " and channel = ?", channel).doubleValue()
+                                        / its.get("size").asLong(),
+                                within(1e-9));
+                known++;
+            }
+        }
+        assertThat(known).isPositive();
+        question.put("among", Map.of("property", "country", "is", List.of("GB")));
+        assertThat(answer("retention/value", question).get("costOfAll").isNull())
+                .isTrue();
     }
 
     /** The first gap of two weeks, by SQL from day to day. */
