@@ -3,6 +3,7 @@ package coldtide.server.retention;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import coldtide.core.channel.ChannelRules;
 import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Truth;
@@ -11,7 +12,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -137,7 +137,7 @@ class FollowingSqlTest {
     /** What was paid on those days, over the new people of the channel, and all of it over all new people. */
     @Test
     void whatNewPeopleCostIsWhatSqlSays() throws SQLException {
-        Map<String, Object> question = by(WEEKS, "channel");
+        Map<String, Object> question = by(WEEKS, ChannelRules.CHANNEL);
         question.put("ages", 5);
         question.put("worth", Map.of("kind", "NET"));
         JsonNode answer = answer("retention/value", question);
@@ -165,7 +165,7 @@ class FollowingSqlTest {
             }
         }
         assertThat(known).isPositive();
-        question.put("among", Map.of("property", "country", "is", List.of("GB")));
+        question.put("among", Map.of("did", Map.of("event", "purchase")));
         assertThat(answer("retention/value", question).get("costOfAll").isNull())
                 .isTrue();
     }
