@@ -18,6 +18,10 @@ import coldtide.core.funnel.FunnelAnswer.Versus;
 import coldtide.core.funnel.FunnelPeople.Are;
 import coldtide.core.funnel.FunnelReference.Found;
 import coldtide.core.log.EventLog;
+import coldtide.core.log.EventLogBuilder;
+import coldtide.core.log.ExchangeRates;
+import coldtide.core.log.LogSettings;
+import coldtide.core.log.RawEvent;
 import coldtide.core.measure.PeopleCount;
 import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split;
@@ -28,6 +32,7 @@ import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.time.ReportingCalendar;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
 import coldtide.core.who.PersonCondition;
@@ -35,6 +40,7 @@ import coldtide.core.who.PersonCondition.Did;
 import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -323,6 +329,53 @@ class FunnelTest {
                         .mapToLong(group -> group.stairs().open())
                         .sum())
                 .isEqualTo(all.open());
+    }
+
+    /** More values than are told apart in one pass: the most frequent are found first, and nobody is lost among the others. */
+    @Test
+    void ofVeryManyValuesTheMostFrequentAreTold() {
+        EventLog log = berths(10_000);
+        FunnelQuestion question = FunnelQuestion.of(
+                log.span(),
+                WINDOW,
+                List.of(
+                        FunnelStep.of("moored", EventCondition.named("moored")),
+                        FunnelStep.of("left", EventCondition.named("left"))));
+        FunnelAnswer answer = ask(log, question.splitBy(new FunnelSplit.ByProperty("berth", 0, 2)));
+        assertSum(answer);
+        assertThat(answer.groups().stream()
+                        .map(group -> group.part().value().orElse("others")
+                                + group.stairs().reached()))
+                .containsExactly("quay[500, 250]", "pier[300, 150]", "others[9200, 4600]");
+    }
+
+    /** People who moored, 500 at the quay, 300 at the pier, the rest each at a berth of their own; every second one left again. */
+    private static EventLog berths(int people) {
+        EventLogBuilder builder =
+                new EventLogBuilder(LogSettings.usual(new ReportingCalendar(ZoneOffset.UTC), new ExchangeRates("EUR")));
+        RawEvent raw = new RawEvent();
+        raw.account = RawEvent.NOBODY;
+        raw.context = builder.addContext(Map.of());
+        long day = Duration.ofDays(1).toMillis();
+        for (int person = 0; person < people; person++) {
+            raw.install = person;
+            raw.timeMillis = 20_000 * day + person;
+            raw.receivedMillis = raw.timeMillis;
+            raw.name = builder.nameCode("moored");
+            String berth = person < 500 ? "quay" : person < 800 ? "pier" : "berth " + person;
+            raw.clearValues();
+            raw.value(builder.textColumn("berth"), builder.textCode(berth));
+            builder.add(raw);
+            raw.clearValues();
+            raw.name = builder.nameCode(person % 2 == 0 ? "left" : "slept");
+            raw.timeMillis += 1000;
+            builder.add(raw);
+            raw.name = builder.nameCode("slept");
+            raw.timeMillis += 60 * day;
+            raw.receivedMillis = raw.timeMillis;
+            builder.add(raw);
+        }
+        return builder.build().orElseThrow();
     }
 
     /** Counted by people, whoever is told to be at a step is as many as the stairs say. */
