@@ -116,6 +116,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/changes/band": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["band"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/channels": {
         parameters: {
             query?: never;
@@ -1106,6 +1138,14 @@ export interface components {
             answer: components["schemas"]["Arrivals"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredBandView: {
+            answer: components["schemas"]["BandView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredChangesView: {
+            answer: components["schemas"]["ChangesView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredContrastView: {
             answer: components["schemas"]["ContrastView"];
             foot: components["schemas"]["Foot"];
@@ -1241,6 +1281,18 @@ export interface components {
             id: number;
             who: string;
         };
+        BandView: {
+            expected: (number | null)[];
+            /** @enum {string} */
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
+            /** Format: date */
+            from: string;
+            high: (number | null)[];
+            low: (number | null)[];
+            /** @enum {string} */
+            unit: "COUNT" | "PEOPLE" | "SHARE" | "SECONDS" | "MONEY";
+            values: (number | null)[];
+        };
         Begin: {
             keep: boolean;
             reading: components["schemas"]["Reading"];
@@ -1266,6 +1318,15 @@ export interface components {
             what: {
                 [key: string]: unknown;
             };
+        };
+        BlamedView: {
+            contrast: components["schemas"]["ChangeView"];
+            /** Format: int32 */
+            daysBefore: number;
+            platform: string;
+            /** Format: date */
+            starts: string;
+            version: string;
         };
         BothCost: {
             compared: components["schemas"]["Cost"];
@@ -1295,6 +1356,25 @@ export interface components {
             row: number;
             /** Format: double */
             share: number;
+        };
+        ChangeView: {
+            /** Format: double */
+            actual: number;
+            /** Format: double */
+            before: number;
+            /** Format: double */
+            expected: number | null;
+            /** Format: double */
+            high: number | null;
+            /** Format: double */
+            low: number | null;
+            /** Format: double */
+            part: number | null;
+        };
+        ChangesView: {
+            currency: string;
+            incidents: components["schemas"]["IncidentView"][];
+            isLearning: boolean;
         };
         Channel: {
             cost: components["schemas"]["BothCost"];
@@ -1405,6 +1485,23 @@ export interface components {
             p: number;
             /** Format: double */
             value: number;
+        };
+        DropView: {
+            change: components["schemas"]["ChangeView"];
+            days: components["schemas"]["DayRange"];
+            /** Format: double */
+            distance: number;
+            /** @enum {string} */
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
+            isWorseAbove: boolean;
+            same: components["schemas"]["Having"][][];
+            slice: components["schemas"]["Having"][];
+            suspects: components["schemas"]["SuspectView"][];
+            /** Format: int32 */
+            tried: number;
+            /** @enum {string} */
+            unit: "COUNT" | "PEOPLE" | "SHARE" | "SECONDS" | "MONEY";
+            without: components["schemas"]["ChangeView"];
         };
         EarlyAsk: {
             among: {
@@ -1721,6 +1818,24 @@ export interface components {
             /** Format: int32 */
             entered: number;
         };
+        IncidentView: {
+            blamed: components["schemas"]["BlamedView"];
+            days: components["schemas"]["DayRange"];
+            drops: components["schemas"]["DropView"][];
+            events: components["schemas"]["EventView"][];
+            id: string;
+            isOver: boolean;
+            /** @enum {string} */
+            kind: "PRODUCT_FAULT" | "PAYMENT" | "MIX" | "LOST_TRACKING" | "OUTAGE" | "CALENDAR" | "UNEXPLAINED";
+            mixed: components["schemas"]["MixedView"];
+            /** Format: double */
+            moneyLost: number | null;
+            outage: components["schemas"]["OutageView"];
+            peak: boolean;
+            performance: components["schemas"]["PerformanceView"][];
+            slice: components["schemas"]["Having"][];
+            spot: components["schemas"]["SpotView"];
+        };
         IndependentView: {
             done: number[];
             withoutBefore: number[];
@@ -1895,6 +2010,27 @@ export interface components {
             /** Format: double */
             within: number;
         };
+        MixedValueView: {
+            /** Format: double */
+            after: number | null;
+            /** Format: double */
+            before: number | null;
+            /** Format: double */
+            mix: number;
+            /** Format: double */
+            partAfter: number;
+            /** Format: double */
+            partBefore: number;
+            value: string;
+        };
+        MixedView: {
+            /** Format: double */
+            mix: number;
+            property: string;
+            values: components["schemas"]["MixedValueView"][];
+            /** Format: double */
+            within: number;
+        };
         NewApp: {
             currency: string;
             key: string;
@@ -1962,6 +2098,16 @@ export interface components {
             top: number | null;
             values: string[] | null;
         };
+        OutageView: {
+            /** Format: double */
+            actual: number;
+            /** Format: double */
+            expected: number;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+        };
         OwnPassword: {
             fresh: string;
             old: string;
@@ -1991,6 +2137,14 @@ export interface components {
             top: number | null;
             /** @enum {string|null} */
             value: "FIRST" | "LATEST" | null;
+        };
+        PerformanceView: {
+            after: components["schemas"]["SpreadView"];
+            before: components["schemas"]["SpreadView"];
+            isWorse: boolean;
+            property: string;
+            restAfter: components["schemas"]["SpreadView"];
+            restBefore: components["schemas"]["SpreadView"];
         };
         Period: {
             complete: boolean;
@@ -2071,7 +2225,7 @@ export interface components {
         RailView: {
             days: components["schemas"]["DayRange"];
             /** @enum {string} */
-            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "UNINSTALLS" | "GONE_QUIET";
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
             /** Format: date */
             fullDaysEnd: string;
             /** Format: int64 */
@@ -2256,7 +2410,7 @@ export interface components {
             /** Format: double */
             compared: number | null;
             /** @enum {string} */
-            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "UNINSTALLS" | "GONE_QUIET";
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
             /** @enum {string} */
             group: "ARRIVE" | "USE" | "PAY" | "LEAVE";
             /** Format: double */
@@ -2363,6 +2517,32 @@ export interface components {
             /** @enum {string|null} */
             value: "FIRST" | "LATEST" | null;
         };
+        SpotView: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            /** Format: double */
+            elsewhere: number | null;
+            /** Format: double */
+            level: number;
+            /** Format: int32 */
+            samples: number;
+            /** Format: double */
+            size: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        SpreadView: {
+            /** Format: double */
+            lowTenth: number | null;
+            /** Format: double */
+            median: number | null;
+            /** Format: int32 */
+            values: number;
+        };
         StairsView: {
             /** Format: int64 */
             open: number;
@@ -2432,6 +2612,15 @@ export interface components {
             test: components["schemas"]["TestView"];
             /** Format: int64 */
             tooYoung: number;
+        };
+        SuspectView: {
+            alone: components["schemas"]["ChangeView"];
+            both: components["schemas"]["ChangeView"];
+            /** @enum {string} */
+            fate: "RULED_OUT" | "PART" | "FELL_TOO" | "NOT_TOLD_APART";
+            guiltyAlone: components["schemas"]["ChangeView"];
+            slice: components["schemas"]["Having"][];
+            whole: components["schemas"]["ChangeView"];
         };
         TableView: {
             /** Format: int64 */
@@ -2895,6 +3084,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredListRecordedProperty"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredChangesView"];
+                };
+            };
+        };
+    };
+    band: {
+        parameters: {
+            query: {
+                figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
+            };
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredBandView"];
                 };
             };
         };
@@ -3881,7 +4116,7 @@ export interface operations {
     rail: {
         parameters: {
             query?: {
-                figure?: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "UNINSTALLS" | "GONE_QUIET";
+                figure?: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
             };
             header?: never;
             path: {

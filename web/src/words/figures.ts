@@ -21,6 +21,7 @@ const NAMES: Record<Figure, string> = {
   ARPDAU: 'ARPDAU',
   ARPPU: 'ARPPU',
   AOV: 'AOV',
+  NEXT_DAY: 'Came back next day',
   UNINSTALLS: 'Uninstalls',
   GONE_QUIET: 'Gone quiet',
 };
@@ -46,6 +47,8 @@ const MEANINGS: Record<Figure, string> = {
   ARPDAU: 'Revenue ÷ the sum of each day\u2019s active people.',
   ARPPU: 'Revenue ÷ payers of the period.',
   AOV: 'Purchase revenue ÷ purchases.',
+  NEXT_DAY:
+    'Of the people who were new on the day before, who was active: day-1 retention, by the day on which it shows.',
   GONE_QUIET: 'People active in the period of equal length before, and not in this one.',
   UNINSTALLS: 'Reported by the push service, on the day they happened.',
 };

@@ -71,10 +71,20 @@ class SqlTruthTest {
             case "ARPU" -> ratio(figure("REVENUE", from, to), figure("ACTIVE_PEOPLE", from, to));
             case "ARPDAU" -> ratio(figure("REVENUE", from, to), figure("PERSON_DAYS", from, to));
             case "GONE_QUIET" -> goneQuiet(from, to);
+            case "NEXT_DAY" -> nextDay(from, to);
             case "ARPPU" -> ratio(figure("REVENUE", from, to), figure("PAYERS", from, to));
             case "AOV" -> ratio(figure("PURCHASE_REVENUE", from, to), figure("PURCHASES", from, to));
             default -> Truth.number(FIGURES.get(name), from, to);
         };
+    }
+
+    private static Double nextDay(LocalDate from, LocalDate to) throws SQLException {
+        return Truth.number(
+                "select avg(case when exists (select 1 from e where e.person = n.person and active and e.day = n.first + 1)"
+                        + " then 1.0 else 0 end) from (select person, min(day) as first from e group by person) n"
+                        + " where n.first >= ? and n.first < ?",
+                from.minusDays(1),
+                to.minusDays(1));
     }
 
     /** Active in the period before and not in this one; unknown where the period before is not whole in the data. */
@@ -124,7 +134,7 @@ class SqlTruthTest {
         LocalDate latestFrom = LocalDate.parse(latest.get("from").asString());
         LocalDate latestTo = LocalDate.parse(latest.get("to").asString());
         assertThat(latestTo).isBeforeOrEqualTo(to);
-        assertThat(answer.get("rows").size()).isEqualTo(21);
+        assertThat(answer.get("rows").size()).isEqualTo(22);
         for (JsonNode row : answer.get("rows")) {
             String name = row.get("figure").asString();
             JsonNode series = row.get("series");

@@ -212,6 +212,11 @@ public final class EventLog {
         return columns;
     }
 
+    /** Currencies by the codes that shards carry. */
+    public List<String> currencyNames() {
+        return currencies.texts();
+    }
+
     Dictionary currencies() {
         return currencies;
     }

@@ -93,7 +93,8 @@ public final class Shard {
     /** As it was paid: millionths of a currency by its code. */
     final long[] moneyAmount;
 
-    final short[] moneyCurrency;
+    /** Codes of the currencies it was paid in. */
+    public final short[] moneyCurrency;
 
     /** Made when they are first asked for; rows and amounts of shards that differ only in who is gone are the same. */
     private final AtomicReferenceArray<PropertyColumn> moneyProperties;

@@ -1,9 +1,13 @@
 package coldtide.core.tidetable;
 
 /** What is added up for a period; every headline figure is one of these or a ratio of two. */
-enum Count {
+public enum Count {
     INSTALLS,
     NEW_PEOPLE,
+    /** People who were new on the day before a day of the period. */
+    NEW_THE_DAY_BEFORE,
+    /** Those of them who were active on the day after they came. */
+    CAME_BACK_NEXT_DAY,
     ACTIVE_PEOPLE,
     /** Pairs of an active person and a day: the sum of DAU. */
     PERSON_DAYS,
@@ -11,7 +15,12 @@ enum Count {
     FIRST_PATHS,
     SESSIONS,
     SESSION_MILLIS,
+    /** Sessions of people who had come on an earlier day, and their length: first sessions are unlike all others. */
+    LATER_SESSIONS,
+    LATER_SESSION_MILLIS,
     PURCHASES,
+    /** Adverts that were paid for. */
+    ADVERTS,
     PAYERS,
     /** Money events whose currency has no rate on their day, left out of every revenue. */
     UNCONVERTED,

@@ -44,6 +44,11 @@ public enum Figure {
     ARPPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.PAYERS))),
     /** Purchase revenue ÷ purchases. */
     AOV(PAY, Unit.MONEY, c -> ratio(c.revenue(RevenueType.PURCHASE), c.of(Count.PURCHASES))),
+    /**
+     * Of the people new on the day before, the share that was active: day-1 retention by the day on which it shows. Of longer
+     * periods all their days together.
+     */
+    NEXT_DAY(LEAVE, Unit.SHARE, c -> ratio(c.of(Count.CAME_BACK_NEXT_DAY), c.of(Count.NEW_THE_DAY_BEFORE))),
     /** Uninstalls reported by the push service, on the day they happened. */
     UNINSTALLS(LEAVE, Unit.COUNT, c -> count(c, Count.UNINSTALLS)),
     /** People active in the period before, of equal length, and not in this one (handbook §9: dormant). */
@@ -82,6 +87,11 @@ public enum Figure {
 
     public Unit unit() {
         return unit;
+    }
+
+    /** Whether more of it is worse. */
+    public boolean isWorseAbove() {
+        return this == REFUNDS || this == UNINSTALLS || this == GONE_QUIET;
     }
 
     OptionalDouble of(PeriodCounts counts) {

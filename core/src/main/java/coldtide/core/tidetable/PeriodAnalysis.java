@@ -1,10 +1,13 @@
 package coldtide.core.tidetable;
 
 import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
+import static coldtide.core.tidetable.Count.ADVERTS;
+import static coldtide.core.tidetable.Count.CAME_BACK_NEXT_DAY;
 import static coldtide.core.tidetable.Count.FIRST_PATHS;
 import static coldtide.core.tidetable.Count.GONE_QUIET;
 import static coldtide.core.tidetable.Count.INSTALLS;
 import static coldtide.core.tidetable.Count.NEW_PEOPLE;
+import static coldtide.core.tidetable.Count.NEW_THE_DAY_BEFORE;
 import static coldtide.core.tidetable.Count.PAYERS;
 import static coldtide.core.tidetable.Count.PERSON_DAYS;
 import static coldtide.core.tidetable.Count.PURCHASES;
@@ -30,6 +33,7 @@ import java.util.stream.IntStream;
  */
 public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, List<PeriodCounts>> {
     private static final int NONE = -1;
+    private static final byte AD = (byte) RevenueType.AD.ordinal();
     private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
     private static final byte SUBSCRIPTION = (byte) RevenueType.SUBSCRIPTION.ordinal();
 
@@ -115,6 +119,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private void arrivals(Shard shard, long[] asked, Partial partial) {
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             tally(shard.firstDay, person, person + 1, partial.of(NEW_PEOPLE));
+            nextDay(shard, person, partial);
             tally(shard.installDay, shard.installFrom[person], shard.installFrom[person + 1], partial.of(INSTALLS));
             tally(
                     shard.uninstallDay,
@@ -122,6 +127,26 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                     shard.uninstallFrom[person + 1],
                     partial.of(UNINSTALLS));
         }
+    }
+
+    private void nextDay(Shard shard, int person, Partial partial) {
+        int next = shard.firstDay[person] + 1;
+        if (next < periodOfDay.length && periodOfDay[next] != NONE) {
+            partial.of(NEW_THE_DAY_BEFORE)[periodOfDay[next]]++;
+            partial.of(CAME_BACK_NEXT_DAY)[periodOfDay[next]] += cameBackNextDay(shard, person) ? 1 : 0;
+        }
+    }
+
+    /** Whether a person was active on the day after that of their first event: one of their first two active days. */
+    static boolean cameBackNextDay(Shard shard, int person) {
+        int next = shard.firstDay[person] + 1;
+        int end = Math.min(shard.activeFrom[person] + 2, shard.activeFrom[person + 1]);
+        for (int i = shard.activeFrom[person]; i < end; i++) {
+            if (shard.activeDay[i] == next) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private void people(Shard shard, long[] asked, Partial partial) {
@@ -155,6 +180,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
 
     private void payments(Shard shard, long[] asked, Partial partial) {
         long[] purchases = partial.of(PURCHASES);
+        long[] adverts = partial.of(ADVERTS);
         long[] payers = partial.of(PAYERS);
         long[] unconverted = partial.of(UNCONVERTED);
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
@@ -167,6 +193,8 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 byte type = shard.moneyType[i];
                 if (type == PURCHASE) {
                     purchases[period]++;
+                } else if (type == AD) {
+                    adverts[period]++;
                 }
                 if ((type == PURCHASE || type == SUBSCRIPTION) && period != last) {
                     payers[period]++;
@@ -229,7 +257,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 && daysInLog[p - 1] == periods.get(p - 1).days();
     }
 
-    private static long[] column(long[][] rows, int p) {
+    static long[] column(long[][] rows, int p) {
         return Arrays.stream(rows).mapToLong(row -> row[p]).toArray();
     }
 }

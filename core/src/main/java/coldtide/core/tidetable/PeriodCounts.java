@@ -52,7 +52,7 @@ public final class PeriodCounts {
         return of(Count.UNCONVERTED);
     }
 
-    long of(Count count) {
+    public long of(Count count) {
         return counts[count.ordinal()];
     }
 

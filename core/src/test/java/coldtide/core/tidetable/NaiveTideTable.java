@@ -75,12 +75,33 @@ final class NaiveTideTable {
             case ARPDAU -> ratio(revenue, personDays(period));
             case ARPPU -> ratio(revenue, payers);
             case AOV -> ratio(sum(period, RevenueType.PURCHASE), purchases);
+            case NEXT_DAY -> nextDay(period);
             case UNINSTALLS ->
                 (double) in(period).stream()
                         .filter(event -> event.name().equals("uninstall_detected"))
                         .count();
             case GONE_QUIET -> throw new IllegalArgumentException("Of two periods: goneQuiet.");
         };
+    }
+
+    /** Of those new on the day before each day of the period, who was active on that day. */
+    private Double nextDay(DayRange period) {
+        double came = 0;
+        double back = 0;
+        for (int day = 0; day < period.days(); day++) {
+            DayRange next =
+                    new DayRange(period.from().plusDays(day), period.from().plusDays(day + 1));
+            DayRange before = next.shiftedBy(-1);
+            Set<String> fresh = people(before, event -> true);
+            fresh.removeAll(history.events.stream()
+                    .filter(event -> history.dayOf(event).isBefore(before.from()))
+                    .map(Event::person)
+                    .toList());
+            came += fresh.size();
+            fresh.retainAll(people(next, Event::active));
+            back += fresh.size();
+        }
+        return ratio(back, came);
     }
 
     /** People active in a period and not in the next. */

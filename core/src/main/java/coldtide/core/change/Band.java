@@ -1,0 +1,223 @@
+package coldtide.core.change;
+
+import coldtide.core.stats.SeasonalTrend;
+import coldtide.core.stats.SeasonalTrend.Forecast;
+import coldtide.core.tidetable.Figure;
+import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/**
+ * Where each day of a figure was to be expected by its own past, and the falls out of it. Counts and money are followed as logarithms,
+ * shares as log-odds. Days far out of the band are not learnt from, so an outage or a holiday does not move it; after three weeks of
+ * other days in a row the new level is taken for what it is.
+ */
+final class Band {
+    /** Full weeks before there is a band. */
+    static final int LEARNING = 21;
+    /** Of a hundred days, how many lie in the band: 95. Half of the others lie below. */
+    private static final double BELOW = 0.025;
+    /** Of two days together; with dozens of figures, days that are merely out of the band follow one another now and then. */
+    private static final double BOTH_BELOW = 5e-5;
+    /** One day as far below as this is a fall by itself. */
+    private static final double FAR_BELOW = 2e-5;
+    /** A day this far out is not learnt from. */
+    private static final double ODD = 0.002;
+    /** Days out on one side after which that is the new level. */
+    private static final int NEW_LEVEL_BELOW = 28;
+
+    private static final int NEW_LEVEL_ABOVE = 14;
+    /** Where days of the first weeks differ by more than this part by chance, roots are followed: logarithms of few are skewed. */
+    private static final double NOISY = 0.15;
+    /** Where more of the days than this are empty, there is too little to follow by the day. */
+    private static final double EMPTY = 0.1;
+
+    /** By so many days it is judged how good forecasts are. */
+    private static final int LATELY = 35;
+    /** The median of the size of a standard normal variable. */
+    private static final double MEDIAN_SIZE = 0.6745;
+
+    private static final int WEEK = 7;
+    private static final double FIRST_VARIANCE = 0.01;
+
+    /** A day's band; empty while learning or where the figure had no value so far. */
+    record Day(double expected, double low, double high, double below) {}
+
+    /**
+     * A fall: from its first day to the day after its last.
+     *
+     * @param probability of the furthest day, how likely as low a value is by chance
+     */
+    record Fall(int from, int to, double probability) {}
+
+    private final Figure figure;
+    private final boolean fallsUp;
+    private final List<Optional<Day>> days = new ArrayList<>();
+    /** Of each day from the second on that was followed, how far it lay from its forecast. */
+    private final DoubleArrayList distances = new DoubleArrayList();
+
+    private final List<Fall> falls = new ArrayList<>();
+    private final int length;
+    private final boolean byRoots;
+    private final boolean isEnough;
+
+    private Band(Figure figure, List<OptionalDouble> values) {
+        this.figure = figure;
+        fallsUp = figure.isWorseAbove();
+        length = values.size();
+        double[] first = values.stream()
+                .filter(OptionalDouble::isPresent)
+                .limit(LEARNING)
+                .mapToDouble(OptionalDouble::getAsDouble)
+                .toArray();
+        byRoots = noise(first) > NOISY;
+        isEnough = values.stream()
+                        .filter(value -> value.isPresent() && value.getAsDouble() > 0)
+                        .count()
+                >= (1 - EMPTY) * values.size();
+        follow(values);
+        find();
+    }
+
+    /** How far days lie from the day before, as a part of what a day has. */
+    private static double noise(double[] values) {
+        double squares = 0;
+        for (int i = 1; i < values.length; i++) {
+            squares += (values[i] - values[i - 1]) * (values[i] - values[i - 1]);
+        }
+        double mean = Arrays.stream(values).average().orElse(0);
+        return mean == 0 ? 0 : Math.sqrt(squares / 2 / Math.max(1, values.length - 1)) / mean;
+    }
+
+    static Band of(Figure figure, List<OptionalDouble> values) {
+        return new Band(figure, values);
+    }
+
+    List<Optional<Day>> days() {
+        return days;
+    }
+
+    /** Falls in the order of their days; of figures that are worse when they are higher, rises. */
+    List<Fall> falls() {
+        return falls;
+    }
+
+    private double to(double value) {
+        if (byRoots) {
+            return Math.sqrt(Math.max(0, value));
+        }
+        return figure.unit() == Figure.Unit.SHARE ? Math.log(value / (1 - value)) : Math.log(value);
+    }
+
+    private double back(double followed) {
+        if (byRoots) {
+            return followed <= 0 ? 0 : followed * followed;
+        }
+        return figure.unit() == Figure.Unit.SHARE ? 1 / (1 + Math.exp(-followed)) : Math.exp(followed);
+    }
+
+    /** Whether a day's value can be followed as it is. */
+    private boolean isFollowed(OptionalDouble value) {
+        return value.isPresent()
+                && (byRoots
+                        || value.getAsDouble() > 0 && (figure.unit() != Figure.Unit.SHARE || value.getAsDouble() < 1));
+    }
+
+    private void follow(List<OptionalDouble> values) {
+        SeasonalTrend trend = null;
+        int run = 0;
+        for (OptionalDouble value : values) {
+            if (trend == null) {
+                days.add(Optional.empty());
+                trend = isFollowed(value) ? begin(to(value.getAsDouble())) : null;
+                continue;
+            }
+            Forecast next = trend.next();
+            Forecast usual = new Forecast(next.mean(), next.scale() * misses(), next.freedom());
+            days.add(distances.size() < LEARNING || !isEnough ? Optional.empty() : Optional.of(day(usual, value)));
+            if (!isFollowed(value)) {
+                trend.pass();
+                continue;
+            }
+            double seen = to(value.getAsDouble());
+            double below = usual.below(seen);
+            boolean odd = distances.size() >= LEARNING && Math.min(below, 1 - below) < ODD;
+            run = !odd ? 0 : below < 0.5 ? Math.min(run, 0) - 1 : Math.max(run, 0) + 1;
+            if (run <= -NEW_LEVEL_BELOW || run >= NEW_LEVEL_ABOVE) {
+                trend.levelIsNew();
+                odd = false;
+                run = 0;
+            }
+            distances.add(Math.abs(next.distance(seen)));
+            if (odd) {
+                trend.pass();
+            } else {
+                trend.learn(seen);
+            }
+        }
+    }
+
+    private SeasonalTrend begin(double first) {
+        SeasonalTrend trend = new SeasonalTrend(
+                WEEK, first, byRoots ? Math.max(1e-6, first * first) * FIRST_VARIANCE : FIRST_VARIANCE);
+        trend.learn(first);
+        return trend;
+    }
+
+    /** By how much forecasts of late missed by more than they said, at the median; at least 1. */
+    private double misses() {
+        int from = Math.max(WEEK + 2, distances.size() - LATELY);
+        if (distances.size() - from < WEEK) {
+            return 1;
+        }
+        double[] lately = distances.subList(from, distances.size()).toDoubleArray();
+        Arrays.sort(lately);
+        return Math.max(1, lately[lately.length / 2] / MEDIAN_SIZE);
+    }
+
+    private Day day(Forecast next, OptionalDouble value) {
+        double below = value.isEmpty() ? 0.5 : isFollowed(value) ? next.below(to(value.getAsDouble())) : 0;
+        return new Day(
+                back(next.mean()),
+                back(next.quantile(BELOW)),
+                back(next.quantile(1 - BELOW)),
+                fallsUp ? 1 - below : below);
+    }
+
+    private double below(int day) {
+        return days.get(day).map(Day::below).orElse(0.5);
+    }
+
+    /** Two days in a row, which together are less likely than either being just out of the band. */
+    private boolean isTwice(int day) {
+        return day + 1 < length
+                && below(day) < BELOW
+                && below(day + 1) < BELOW
+                && below(day) * below(day + 1) < BOTH_BELOW;
+    }
+
+    /** Two days out of the band, or one far out, begin a fall; two days within it end it. */
+    private void find() {
+        int day = 0;
+        while (day < length) {
+            boolean begins = below(day) < FAR_BELOW || isTwice(day);
+            if (!begins) {
+                day++;
+                continue;
+            }
+            int end = day + 1;
+            int within = 0;
+            double least = below(day);
+            for (int next = day + 1; next < length && within < 2; next++) {
+                within = below(next) < BELOW ? 0 : within + 1;
+                end = within == 0 ? next + 1 : end;
+                least = Math.min(least, below(next));
+            }
+            falls.add(new Fall(day, end, least));
+            day = end + 1;
+        }
+    }
+}

@@ -1,0 +1,62 @@
+package coldtide.core.change;
+
+import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.PeriodCounts;
+import coldtide.core.time.DayRange;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.apache.commons.statistics.distribution.NormalDistribution;
+
+/** The falls of everybody out of a figure's band, in the figure's own unit: means of a day. */
+final class BandDrops {
+    private static final double Z = 1.96;
+    /** No day is further out than the smallest probability that can be told from nothing. */
+    private static final double LEAST = 1e-300;
+
+    private BandDrops() {}
+
+    static List<Drop> of(Figure figure, Band band, List<PeriodCounts> days, LocalDate first) {
+        return band.falls().stream()
+                .map(fall -> drop(figure, band, days, fall, first))
+                .toList();
+    }
+
+    private static Drop drop(Figure figure, Band band, List<PeriodCounts> days, Band.Fall fall, LocalDate first) {
+        double expected = 0;
+        double actual = 0;
+        double variance = 0;
+        int known = 0;
+        for (int day = fall.from(); day < fall.to(); day++) {
+            Optional<Band.Day> of = band.days().get(day);
+            OptionalDouble value = days.get(day).value(figure);
+            if (of.isPresent() && value.isPresent()) {
+                known++;
+                expected += of.get().expected();
+                actual += value.getAsDouble();
+                double half = (of.get().high() - of.get().low()) / (2 * Z);
+                variance += half * half;
+            }
+        }
+        double half = Z * Math.sqrt(variance) / known;
+        double mean = expected / known;
+        double was = actual / known;
+        return new Drop(
+                figure,
+                List.of(),
+                List.of(),
+                new DayRange(first.plusDays(fall.from()), first.plusDays(fall.to())),
+                NormalDistribution.of(0, 1).inverseCumulativeProbability(Math.max(LEAST, fall.probability())),
+                new Change(
+                        mean,
+                        mean,
+                        was,
+                        was / mean - 1,
+                        was / (mean + half) - 1,
+                        was / Math.max(mean / 100, mean - half) - 1),
+                Change.UNKNOWN,
+                List.of(),
+                1);
+    }
+}

@@ -1,0 +1,52 @@
+package coldtide.core.change;
+
+/**
+ * How something changed against everybody else.
+ *
+ * @param before how many of what is counted there were before
+ * @param expected how many there would be after
+ * @param actual how many there are
+ * @param part by which part of what was to be expected it changed, −0.3 for a fall by three tenths; NaN where nothing was
+ * @param low of its 95 % interval
+ * @param high of its 95 % interval
+ */
+public record Change(double before, double expected, double actual, double part, double low, double high) {
+    private static final double Z = 1.96;
+
+    static final Change UNKNOWN = new Change(0, 0, 0, Double.NaN, Double.NaN, Double.NaN);
+
+    /** Counts alone, where there is nothing to expect by. */
+    static Change counted(TwoSpans spans) {
+        return new Change(spans.overBefore(), Double.NaN, spans.overAfter(), Double.NaN, Double.NaN, Double.NaN);
+    }
+
+    /** @param scatter by how much more than chance counts of this kind scatter, as a factor on the standard error */
+    static Change of(TwoSpans spans, double scatter) {
+        if (!spans.isKnown() || spans.expected() < Where.LEAST_EXPECTED) {
+            return UNKNOWN;
+        }
+        double factor = Math.exp(spans.against());
+        double error = scatter * spans.error();
+        return new Change(
+                spans.overBefore(),
+                spans.expected(),
+                spans.overAfter(),
+                spans.overAfter() / spans.expected() - 1,
+                factor * Math.exp(-Z * error) - 1,
+                factor * Math.exp(Z * error) - 1);
+    }
+
+    public boolean isKnown() {
+        return !Double.isNaN(part);
+    }
+
+    /** Whether it is told that it fell. */
+    public boolean isFall() {
+        return isKnown() && high < 0;
+    }
+
+    /** How many are missing. */
+    public double lost() {
+        return expected - actual;
+    }
+}

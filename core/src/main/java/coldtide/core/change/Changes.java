@@ -1,0 +1,99 @@
+package coldtide.core.change;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.RevenueType;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.PeriodCounts;
+import coldtide.core.time.DayRange;
+import coldtide.core.who.Conditions;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+
+/**
+ * Everything sudden in a log: what fell in any slice and for everybody, put together to what happened, each with its kind of cause. One
+ * pass for all series, and three or four for each incident.
+ *
+ * @param bands by figure, where each day was to be expected
+ * @param incidents the newest first
+ */
+public record Changes(Map<Figure, List<Optional<BandDay>>> bands, List<Incident> incidents) {
+    /**
+     * Where a day of a figure was to be expected by its own past.
+     *
+     * @param low of a hundred days, two or three lie below
+     * @param high as many lie above
+     */
+    public record BandDay(LocalDate day, double expected, double low, double high) {}
+
+    /**
+     * What is asked.
+     *
+     * @param firstPath the events that end the first-time path, if the app has said so
+     * @param releases that are known, in any order
+     */
+    public record Question(Optional<Conditions.Mask> firstPath, List<KnownRelease> releases) {}
+
+    public static Changes in(EventLog log, ScanRunner runner, Question question) {
+        if (log.days() <= Band.LEARNING) {
+            return new Changes(Map.of(), List.of());
+        }
+        Watch watch = new Watch(log, runner, question.firstPath());
+        Map<Figure, Band> bands = new EnumMap<>(Figure.class);
+        List<PeriodCounts> full = watch.all().subList(0, log.dayNumber(log.endOfFullDays()));
+        for (Figure figure : Figure.values()) {
+            bands.put(
+                    figure,
+                    Band.of(figure, full.stream().map(day -> day.value(figure)).toList()));
+        }
+        List<Drop> drops = new ArrayList<>(watch.drops());
+        bands.forEach((figure, band) -> drops.addAll(BandDrops.of(figure, band, full, log.firstDay())));
+        List<List<Drop>> groups = Together.group(drops);
+        Diagnosis diagnosis = new Diagnosis(log, runner, question, watch, bands);
+        List<Incident> incidents =
+                new ArrayList<>(groups.stream().map(diagnosis::of).toList());
+        runner.run(log, new Hours(log)).forEach(outage -> diagnosis.add(outage, incidents));
+        incidents.sort(
+                Comparator.comparing((Incident incident) -> incident.days().to())
+                        .thenComparing(incident -> incident.days().from())
+                        .reversed());
+        return new Changes(days(bands, log.firstDay()), incidents);
+    }
+
+    private static Map<Figure, List<Optional<BandDay>>> days(Map<Figure, Band> bands, LocalDate first) {
+        Map<Figure, List<Optional<BandDay>>> days = new EnumMap<>(Figure.class);
+        bands.forEach((figure, band) -> {
+            List<Optional<BandDay>> of = new ArrayList<>();
+            for (Optional<Band.Day> day : band.days()) {
+                LocalDate date = first.plusDays(of.size());
+                of.add(day.map(each -> new BandDay(date, each.expected(), each.low(), each.high())));
+            }
+            days.put(figure, of);
+        });
+        return days;
+    }
+
+    /** What each thing of a rate was worth over some days; empty where it is no payment. */
+    static Optional<Double> worth(Rate rate, List<PeriodCounts> days, DayRange range, LocalDate first) {
+        RevenueType type = rate == Rate.ADVERTS ? RevenueType.AD : rate == Rate.PURCHASES ? RevenueType.PURCHASE : null;
+        if (type == null) {
+            return Optional.empty();
+        }
+        Figure money = type == RevenueType.AD ? Figure.AD_REVENUE : Figure.PURCHASE_REVENUE;
+        double sum = 0;
+        double things = 0;
+        for (PeriodCounts day : days) {
+            if (day.period().from().isBefore(range.from())
+                    && !day.period().from().isBefore(range.from().minusDays(ShiftScan.BEFORE))) {
+                sum += day.value(money).orElse(0);
+                things += day.of(rate.over());
+            }
+        }
+        return things == 0 ? Optional.empty() : Optional.of(sum / things);
+    }
+}

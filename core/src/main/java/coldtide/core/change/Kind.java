@@ -1,0 +1,19 @@
+package coldtide.core.change;
+
+/** Kinds of cause that are told apart (handbook §10). */
+public enum Kind {
+    /** The product hurts those people: frames, loading or crashes got worse for them. */
+    PRODUCT_FAULT,
+    /** Buying fails or costs otherwise, while people go as far as before. */
+    PAYMENT,
+    /** Other people came; nobody behaves otherwise. */
+    MIX,
+    /** An event is no longer sent, while what goes with it carries on. */
+    LOST_TRACKING,
+    /** For some hours hardly anything arrived from anybody. */
+    OUTAGE,
+    /** A day unlike others, for everybody. */
+    CALENDAR,
+    /** Nothing that was looked at tells why. */
+    UNEXPLAINED
+}

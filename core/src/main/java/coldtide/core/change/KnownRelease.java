@@ -1,0 +1,44 @@
+package coldtide.core.change;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.Release;
+import coldtide.core.release.AdoptionAnalysis.Adoption;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * A release that may be to blame.
+ *
+ * @param starts the day on which its rollout began
+ */
+public record KnownRelease(String version, String platform, LocalDate starts) {
+    /** A version is there once it has this part of the active people of its platform; fewer may be trying it out. */
+    private static final double THERE = 0.01;
+
+    /** Releases as events show them, for an app of which none was entered: each from the day on which it was there. */
+    public static List<KnownRelease> seen(EventLog log, Adoption adoption) {
+        List<KnownRelease> seen = new ArrayList<>();
+        for (int r = 0; r < adoption.releases().size(); r++) {
+            Release release = adoption.releases().get(r);
+            for (int day = 0; day < log.days() && !release.version().isEmpty(); day++) {
+                if (adoption.people()[r][day] > THERE * ofPlatform(adoption, release.platform(), day)) {
+                    seen.add(new KnownRelease(
+                            release.version(),
+                            release.platform(),
+                            log.firstDay().plusDays(day)));
+                    break;
+                }
+            }
+        }
+        return seen;
+    }
+
+    private static long ofPlatform(Adoption adoption, String platform, int day) {
+        long people = 0;
+        for (int r = 0; r < adoption.releases().size(); r++) {
+            people += adoption.releases().get(r).platform().equals(platform) ? adoption.people()[r][day] : 0;
+        }
+        return people;
+    }
+}

@@ -1,0 +1,102 @@
+package coldtide.core.change;
+
+import coldtide.core.change.SpanTable.Table;
+import coldtide.core.stats.Mixture;
+import coldtide.core.who.Profiles;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+
+/**
+ * How much of the change of a share comes of other people having come, by one property: after less before, taken apart exactly.
+ *
+ * @param property by which people are told apart
+ * @param mix what their other numbers add
+ * @param within what other shares within its values add
+ * @param values whose numbers add most, the most first
+ */
+public record Mixed(String property, double mix, double within, List<Value> values) {
+    /**
+     * A value of the property.
+     *
+     * @param value empty for people without one
+     * @param partBefore of all, who had it
+     * @param partAfter the same after
+     * @param before the share in question among them before; NaN where there were none
+     * @param after the same after
+     * @param mix what their number adds
+     */
+    public record Value(String value, double partBefore, double partAfter, double before, double after, double mix) {}
+
+    private static final int MOST_VALUES = 40;
+    private static final int TOLD = 3;
+
+    /** By the property whose numbers explain most. */
+    static Optional<Mixed> of(Table table) {
+        return IntStream.range(0, table.profiles().properties().size())
+                .mapToObj(property -> by(table, property))
+                .flatMap(Optional::stream)
+                .max(Comparator.comparingDouble(mixed -> -Math.abs(mixed.within())));
+    }
+
+    public double all() {
+        return mix + within;
+    }
+
+    /** Whether other people having come explains at least two thirds of it. */
+    boolean explains() {
+        return all() < 0 && mix / all() >= 2 / 3.0;
+    }
+
+    private static Optional<Mixed> by(Table table, int property) {
+        Profiles profiles = table.profiles();
+        int[] values = IntStream.range(0, profiles.slices().size())
+                .filter(slice -> profiles.slices()
+                        .get(slice)
+                        .property()
+                        .equals(profiles.properties().get(property)))
+                .toArray();
+        if (values.length < 2 || values.length > MOST_VALUES) {
+            return Optional.empty();
+        }
+        int first = values[0];
+        long[][] sums = new long[4][values.length + 1];
+        for (int profile = 0; profile < profiles.size(); profile++) {
+            int slice = profiles.slices(profile)[property];
+            int group = slice == Profiles.NONE ? values.length : slice - first;
+            for (int span = 0; span < 2; span++) {
+                sums[span][group] += (long) table.over(profile, span);
+                sums[2 + span][group] += (long) table.under(profile, span);
+            }
+        }
+        Mixture mixture = Mixture.of(sums[1], sums[3], sums[0], sums[2]);
+        List<Value> told = IntStream.rangeClosed(0, values.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble(group -> mixture.mix()[group]))
+                .limit(TOLD)
+                .map(group -> value(
+                        group < values.length
+                                ? profiles.slices().get(first + group).value()
+                                : "",
+                        sums,
+                        group,
+                        mixture.mix()[group]))
+                .toList();
+        return Optional.of(new Mixed(profiles.properties().get(property), mixture.allMix(), mixture.allWithin(), told));
+    }
+
+    private static Value value(String value, long[][] sums, int group, double mix) {
+        double before =
+                IntStream.range(0, sums[2].length).mapToLong(g -> sums[2][g]).sum();
+        double after =
+                IntStream.range(0, sums[3].length).mapToLong(g -> sums[3][g]).sum();
+        return new Value(
+                value,
+                sums[2][group] / before,
+                sums[3][group] / after,
+                (double) sums[0][group] / sums[2][group],
+                (double) sums[1][group] / sums[3][group],
+                mix);
+    }
+}

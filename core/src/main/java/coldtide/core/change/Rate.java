@@ -1,0 +1,74 @@
+package coldtide.core.change;
+
+import coldtide.core.tidetable.Count;
+import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.PeriodCounts;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * What is watched slice by slice: how many, or how many for each of others. Things are counted, not money, so that one large payment is
+ * no change; what a change costs in money is asked afterwards.
+ */
+public enum Rate {
+    NEW_PEOPLE(Figure.NEW_PEOPLE, Count.NEW_PEOPLE, null),
+    FIRST_PATH(Figure.FIRST_PATH, Count.FIRST_PATHS, Count.NEW_PEOPLE),
+    ACTIVE_PEOPLE(Figure.ACTIVE_PEOPLE, Count.ACTIVE_PEOPLE, null),
+    SESSIONS(Figure.SESSIONS, Count.SESSIONS, Count.ACTIVE_PEOPLE),
+    SESSION_LENGTH(Figure.SESSION_LENGTH, Count.LATER_SESSION_MILLIS, Count.LATER_SESSIONS),
+    PURCHASES(Figure.PURCHASES, Count.PURCHASES, Count.ACTIVE_PEOPLE),
+    ADVERTS(Figure.AD_REVENUE, Count.ADVERTS, Count.ACTIVE_PEOPLE),
+    NEXT_DAY(Figure.NEXT_DAY, Count.CAME_BACK_NEXT_DAY, Count.NEW_THE_DAY_BEFORE);
+
+    /**
+     * Twice a usual session: counted in these, lengths that fall off as an exponential scatter as counts do. Of other apps the scale of a
+     * slice's own past makes up for it.
+     */
+    private static final double SESSION_PIECE = 6 * 60_000;
+
+    private final Figure figure;
+    private final Count over;
+    private final Count under;
+
+    Rate(Figure figure, Count over, Count under) {
+        this.figure = figure;
+        this.over = over;
+        this.under = under;
+    }
+
+    /** The headline figure that moves with it. */
+    public Figure figure() {
+        return figure;
+    }
+
+    public Count over() {
+        return over;
+    }
+
+    /** Of what it is so much for each; absent for what is counted by itself. */
+    public Optional<Count> under() {
+        return Optional.ofNullable(under);
+    }
+
+    /** By day; of lengths, in pieces of some minutes, since milliseconds would pass for very many things. */
+    double[] over(List<PeriodCounts> days) {
+        return days.stream().mapToDouble(day -> day.of(over) / unit()).toArray();
+    }
+
+    double unit() {
+        return this == SESSION_LENGTH ? SESSION_PIECE : 1;
+    }
+
+    /** How far two spans lie apart, in standard errors; what either is or is not so scatters less than what is merely counted. */
+    double distance(TwoSpans spans) {
+        boolean isShare = this == NEXT_DAY || this == FIRST_PATH;
+        return isShare ? spans.distance() / Math.sqrt(1 - spans.rate()) : spans.distance();
+    }
+
+    /** Ones for what is counted by itself. */
+    double[] under(List<PeriodCounts> days) {
+        return days.stream()
+                .mapToDouble(day -> under == null ? 1 : day.of(under))
+                .toArray();
+    }
+}

@@ -1,0 +1,41 @@
+package coldtide.core.change;
+
+import coldtide.core.log.Shard;
+import coldtide.core.who.Profiles;
+import coldtide.core.who.Profiles.Having;
+import java.util.List;
+
+/** Which events are of people of a slice, by the profile of each event; a condition that is of no profile, as the currency, holds for all. */
+final class SliceRows {
+    private final boolean[] has;
+    private final Profiles profiles;
+
+    SliceRows(Profiles profiles, List<Having> slice) {
+        this.profiles = profiles;
+        has = new boolean[profiles.size()];
+        int[] values = slice.stream()
+                .mapToInt(having -> profiles.slices().indexOf(having))
+                .filter(value -> value != Profiles.NONE)
+                .toArray();
+        for (int profile = 0; profile < has.length; profile++) {
+            has[profile] = hasAll(profiles.slices(profile), values);
+        }
+    }
+
+    private static boolean hasAll(int[] own, int[] values) {
+        for (int value : values) {
+            boolean found = false;
+            for (int each : own) {
+                found |= each == value;
+            }
+            if (!found) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    boolean hasRun(Shard shard, int run) {
+        return has[profiles.ofContext(shard.runContext[run])];
+    }
+}

@@ -1,0 +1,26 @@
+package coldtide.core.change;
+
+import it.unimi.dsi.fastutil.ints.IntList;
+import java.util.Arrays;
+
+/**
+ * Which days of a log lie before and which after.
+ *
+ * @param of by day: 0 before, 1 after, {@link #NEITHER}
+ */
+record Spans(byte[] of, int before, int after) {
+    static final byte NEITHER = -1;
+
+    /**
+     * @param days of the log
+     * @param past days before
+     * @param to the day after the last
+     */
+    static Spans of(int days, IntList past, int from, int to) {
+        byte[] of = new byte[days];
+        Arrays.fill(of, NEITHER);
+        past.forEach(day -> of[day] = 0);
+        Arrays.fill(of, from, to, (byte) 1);
+        return new Spans(of, past.size(), to - from);
+    }
+}

@@ -1,0 +1,75 @@
+package coldtide.core.change;
+
+import coldtide.core.tidetable.Figure;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/** Puts falls together that are one incident, so that one incident is told once. */
+final class Together {
+    /** Falls of everybody that begin no further apart than this have one cause. */
+    private static final int DAYS_APART = 3;
+
+    /** Figures that move with each other. */
+    private enum Family {
+        ARRIVE,
+        USE,
+        ADVERTS,
+        BUY,
+        MONEY;
+
+        static Family of(Figure figure) {
+            return switch (figure) {
+                case INSTALLS, NEW_PEOPLE, FIRST_PATH, NEXT_DAY -> ARRIVE;
+                case ACTIVE_PEOPLE, STICKINESS, SESSIONS, SESSION_LENGTH, UNINSTALLS, GONE_QUIET -> USE;
+                case AD_REVENUE -> ADVERTS;
+                case PURCHASES, PURCHASE_REVENUE, PAYERS, PAYER_SHARE, AOV, ARPPU, SUBSCRIPTION_REVENUE, REFUNDS -> BUY;
+                case REVENUE, ARPU, ARPDAU -> MONEY;
+            };
+        }
+
+        boolean movesWith(Family other) {
+            return this == other
+                    || this == MONEY && (other == ADVERTS || other == BUY)
+                    || other == MONEY && (this == ADVERTS || this == BUY);
+        }
+    }
+
+    private Together() {}
+
+    /** Those of slices first, each group with the furthest in front. */
+    static List<List<Drop>> group(List<Drop> drops) {
+        List<Drop> order = new ArrayList<>(drops);
+        order.sort(Comparator.comparing((Drop drop) -> drop.slice().isEmpty()).thenComparingDouble(Drop::distance));
+        List<List<Drop>> groups = new ArrayList<>();
+        for (Drop drop : order) {
+            List<Drop> home = groups.stream()
+                    .filter(group -> belongs(drop, group))
+                    .findFirst()
+                    .orElse(null);
+            if (home == null) {
+                groups.add(new ArrayList<>(List.of(drop)));
+            } else {
+                home.add(drop);
+            }
+        }
+        return groups;
+    }
+
+    private static boolean belongs(Drop drop, List<Drop> group) {
+        return group.stream().anyMatch(other -> drop.overlaps(other) && haveOneCause(drop, other));
+    }
+
+    private static boolean haveOneCause(Drop drop, Drop other) {
+        boolean related = Family.of(drop.figure()).movesWith(Family.of(other.figure()));
+        if (drop.slice().equals(other.slice())) {
+            return related || !drop.slice().isEmpty() || beginTogether(drop, other);
+        }
+        return drop.slice().isEmpty() && related;
+    }
+
+    private static boolean beginTogether(Drop drop, Drop other) {
+        return Math.abs(ChronoUnit.DAYS.between(drop.days().from(), other.days().from())) <= DAYS_APART;
+    }
+}

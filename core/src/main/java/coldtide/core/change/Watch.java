@@ -1,0 +1,222 @@
+package coldtide.core.change;
+
+import static java.util.Comparator.comparingDouble;
+
+import coldtide.core.change.Where.Candidate;
+import coldtide.core.change.Where.Found;
+import coldtide.core.log.EventLog;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.tidetable.DaysBySlice;
+import coldtide.core.tidetable.PeriodCounts;
+import coldtide.core.time.DayRange;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.Profiles;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+
+/**
+ * Finds what fell: every rate of every slice that holds enough people, against everybody else and its own past; each fall is then put
+ * down to the slice that explains it, and the falls that vanish without that slice belong to it. One pass over the log for all series,
+ * and one for each fall that is put down.
+ */
+final class Watch {
+    /** In standard errors. Of thousands of runs of slices that are looked at, hardly one lies as far by chance. */
+    private static final double LEAST_DISTANCE = 4.5;
+    /** The same of everybody, of whom fewer runs are looked at. */
+    private static final double LEAST_DISTANCE_OF_ALL = 3.5;
+    /** What lies nearer than this is explained. */
+    private static final double EXPLAINED = 3;
+    /** Slices with a smaller part of all active days are not watched; those with nearly all are everybody. */
+    private static final double LEAST_PART = 0.015;
+
+    private static final double MOST_PART = 0.97;
+    private static final int MOST_SLICES = 80;
+    private static final int MOST_SUSPECTS = 8;
+    /** A log of one rate gives no more falls than this. */
+    private static final int MOST_FALLS = 8;
+    /** What is different by design from release to release, and so never the same before and after. */
+    private static final List<String> NOT_COMPARED = List.of("app_version", "build");
+    /** A property with more values than this is no slice but a name. */
+    private static final int MOST_VALUES = 300;
+
+    /** A run of days of a slice that is watched. */
+    private record Alarm(int slice, Shift shift, ShiftScan scan) {}
+
+    private final EventLog log;
+    private final ScanRunner runner;
+    private final Optional<Conditions.Mask> firstPath;
+    private final Profiles profiles;
+    private final DaysBySlice.Days days;
+    private final List<PeriodCounts> all;
+    private final List<Integer> watched;
+
+    Watch(EventLog log, ScanRunner runner, Optional<Conditions.Mask> firstPath) {
+        this.log = log;
+        this.runner = runner;
+        this.firstPath = firstPath;
+        profiles = Profiles.of(log, properties(log));
+        days = runner.run(log, new DaysBySlice(log, profiles, firstPath));
+        all = days.all();
+        watched = watched();
+    }
+
+    private static List<String> properties(EventLog log) {
+        return log.contexts().properties().stream()
+                .filter(property -> !NOT_COMPARED.contains(property))
+                .filter(property -> Profiles.of(log, List.of(property)).slices().size() <= MOST_VALUES)
+                .toList();
+    }
+
+    /** Every day of everybody. */
+    List<PeriodCounts> all() {
+        return all;
+    }
+
+    Profiles profiles() {
+        return profiles;
+    }
+
+    private List<Integer> watched() {
+        double everybody = sum(all);
+        List<Integer> slices = new ArrayList<>();
+        for (int slice = 0; slice < profiles.slices().size(); slice++) {
+            double part = sum(days.of(slice)) / everybody;
+            if (part >= LEAST_PART && part <= MOST_PART) {
+                slices.add(slice);
+            }
+        }
+        slices.sort(comparingDouble((Integer slice) -> -sum(days.of(slice))).thenComparing(slice -> slice));
+        return slices.subList(0, Math.min(MOST_SLICES, slices.size()));
+    }
+
+    private static double sum(List<PeriodCounts> days) {
+        double sum = 0;
+        for (double day : Rate.ACTIVE_PEOPLE.over(days)) {
+            sum += day;
+        }
+        return sum;
+    }
+
+    /** Falls of everything watched by slice, the furthest first. */
+    List<Drop> drops() {
+        List<Drop> drops = new ArrayList<>();
+        for (Rate rate : Rate.values()) {
+            if (rate != Rate.FIRST_PATH || firstPath.isPresent()) {
+                drops.addAll(drops(rate));
+            }
+        }
+        drops.sort(comparingDouble(Drop::distance));
+        return drops;
+    }
+
+    private List<Drop> drops(Rate rate) {
+        List<Alarm> alarms = alarms(rate);
+        List<Drop> drops = new ArrayList<>();
+        while (!alarms.isEmpty() && drops.size() < MOST_FALLS) {
+            Alarm furthest = alarms.get(0);
+            Shift shift = furthest.shift();
+            Spans spans = Spans.of(log.days(), furthest.scan().pastDays(shift.from()), shift.from(), shift.to());
+            Where where = new Where(
+                    runner.run(log, new SpanTable(log, profiles, firstPath, rate, spans)), log.currencyNames());
+            Optional<Found> found = where.find(LEAST_DISTANCE);
+            alarms.remove(0);
+            if (found.isPresent()) {
+                Found guilty = found.get();
+                Drop drop = drop(rate, where, guilty, shift);
+                if (drops.stream().noneMatch(drop::isPartOf)) {
+                    drops.add(drop);
+                }
+                alarms.removeIf(
+                        alarm -> alarm.shift().overlaps(shift) && isExplained(rate, without(where, alarm, guilty)));
+            } else if (furthest.slice() == Profiles.NONE) {
+                drops.add(ofEverybody(rate, furthest));
+            }
+        }
+        return drops;
+    }
+
+    private static boolean isExplained(Rate rate, TwoSpans left) {
+        return !left.isKnown() || left.expected() < Where.LEAST_EXPECTED || rate.distance(left) > -EXPLAINED;
+    }
+
+    private static TwoSpans without(Where where, Alarm alarm, Found guilty) {
+        int[] slices = guilty.slice().slices();
+        return alarm.slice() == Profiles.NONE ? where.others(slices) : where.without(new int[] {alarm.slice()}, slices);
+    }
+
+    private List<Alarm> alarms(Rate rate) {
+        List<Alarm> alarms = new ArrayList<>();
+        if (rate.under().isPresent()) {
+            add(alarms, Profiles.NONE, ShiftScan.ofAll(rate, all));
+        }
+        for (int slice : watched) {
+            add(alarms, slice, ShiftScan.of(rate, days.of(slice), all));
+        }
+        if (rate == Rate.PURCHASES && log.currencyNames().size() > 1) {
+            for (int currency = 0; currency < log.currencyNames().size(); currency++) {
+                add(alarms, profiles.slices().size() + currency, ShiftScan.ofCurrency(days.inCurrency(currency), all));
+            }
+        }
+        alarms.sort(comparingDouble(alarm -> alarm.shift().distance()));
+        return alarms;
+    }
+
+    private static void add(List<Alarm> alarms, int slice, ShiftScan scan) {
+        double least = slice == Profiles.NONE ? LEAST_DISTANCE_OF_ALL : LEAST_DISTANCE;
+        scan.falls(least).forEach(shift -> alarms.add(new Alarm(slice, shift, scan)));
+    }
+
+    private Drop drop(Rate rate, Where where, Found found, Shift shift) {
+        double scatter = Math.max(1, found.slice().distance() / shift.distance());
+        int[] guilty = found.slice().slices();
+        List<Suspect> suspects = found.rivals().stream()
+                .limit(MOST_SUSPECTS)
+                .map(rival -> suspect(rate, where, rival, found.slice(), shift, scatter))
+                .toList();
+        return new Drop(
+                rate.figure(),
+                where.having(found.slice()),
+                found.same().stream().map(where::having).toList(),
+                range(shift),
+                shift.distance(),
+                Change.of(found.slice().spans(), scatter),
+                Change.of(where.others(guilty), scatter),
+                suspects,
+                found.tried());
+    }
+
+    private Suspect suspect(Rate rate, Where where, Candidate rival, Candidate guilty, Shift shift, double scatter) {
+        int slice = rival.slices()[0];
+        double own = watched.contains(slice)
+                ? Math.max(scatter, ShiftScan.of(rate, days.of(slice), all).scale(shift.to() - shift.from()))
+                : scatter;
+        return new Suspect(
+                where.having(rival),
+                Change.of(rival.spans(), own),
+                Change.of(where.without(rival.slices(), guilty.slices()), own),
+                Change.of(where.without(guilty.slices(), rival.slices()), scatter),
+                Change.of(where.with(guilty.slices(), rival.slices()), own),
+                Change.of(guilty.spans(), scatter));
+    }
+
+    private Drop ofEverybody(Rate rate, Alarm alarm) {
+        TwoSpans spans = alarm.scan().spans(alarm.shift().from(), alarm.shift().to());
+        double scatter = Math.max(1, rate.distance(spans) / alarm.shift().distance());
+        return new Drop(
+                rate.figure(),
+                List.of(),
+                List.of(),
+                range(alarm.shift()),
+                alarm.shift().distance(),
+                Change.of(spans, scatter),
+                Change.UNKNOWN,
+                List.of(),
+                watched.size());
+    }
+
+    private DayRange range(Shift shift) {
+        return new DayRange(
+                log.firstDay().plusDays(shift.from()), log.firstDay().plusDays(shift.to()));
+    }
+}

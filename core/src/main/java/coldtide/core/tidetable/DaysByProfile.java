@@ -1,0 +1,144 @@
+package coldtide.core.tidetable;
+
+import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
+import static coldtide.core.tidetable.Count.ADVERTS;
+import static coldtide.core.tidetable.Count.CAME_BACK_NEXT_DAY;
+import static coldtide.core.tidetable.Count.FIRST_PATHS;
+import static coldtide.core.tidetable.Count.GONE_QUIET;
+import static coldtide.core.tidetable.Count.INSTALLS;
+import static coldtide.core.tidetable.Count.LATER_SESSIONS;
+import static coldtide.core.tidetable.Count.LATER_SESSION_MILLIS;
+import static coldtide.core.tidetable.Count.NEW_PEOPLE;
+import static coldtide.core.tidetable.Count.NEW_THE_DAY_BEFORE;
+import static coldtide.core.tidetable.Count.PAYERS;
+import static coldtide.core.tidetable.Count.PERSON_DAYS;
+import static coldtide.core.tidetable.Count.PURCHASES;
+import static coldtide.core.tidetable.Count.SESSIONS;
+import static coldtide.core.tidetable.Count.SESSION_MILLIS;
+import static coldtide.core.tidetable.Count.UNCONVERTED;
+import static coldtide.core.tidetable.Count.UNINSTALLS;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.RevenueType;
+import coldtide.core.log.Shard;
+import coldtide.core.scan.Analysis;
+import coldtide.core.who.Bits;
+import coldtide.core.who.Conditions;
+import coldtide.core.who.PersonProfiles;
+import coldtide.core.who.Profiles;
+import java.util.Optional;
+
+/**
+ * Counts what the days of a log hold, each by the profile of whom it was. A day of a person belongs to the profile of its first event, a
+ * session and a payment to that of its own event, an arrival, a way back and an uninstall to the person's first. What is kept of it is
+ * up to the analysis.
+ */
+public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
+    private static final byte AD = (byte) RevenueType.AD.ordinal();
+    private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
+    private static final byte SUBSCRIPTION = (byte) RevenueType.SUBSCRIPTION.ordinal();
+
+    private final Profiles profiles;
+    private final Optional<Conditions.Mask> firstPath;
+    private final int days;
+
+    protected DaysByProfile(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath) {
+        this.profiles = profiles;
+        this.firstPath = firstPath;
+        days = log.days();
+    }
+
+    protected abstract void count(P partial, Count count, int profile, int day, long howMany);
+
+    /** @param micros millionths of the app's currency */
+    protected abstract void money(P partial, int revenueType, int profile, int day, long micros);
+
+    /** A purchase, which is counted as one of {@link Count#PURCHASES} besides, in a currency by its code. */
+    protected abstract void purchase(P partial, int profile, int currency, int day);
+
+    @Override
+    public void scan(Shard shard, P partial) {
+        PersonProfiles of = new PersonProfiles(profiles);
+        long[] path = firstPath.map(mask -> mask.bits(shard)).orElse(null);
+        for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
+            of.go(shard, person);
+            arrival(shard, person, of.first(), partial);
+            active(shard, person, of, partial);
+            sessions(shard, person, of, partial);
+            payments(shard, person, of, partial);
+            if (path != null) {
+                int end = shard.eventFrom[person + 1];
+                int row = Bits.next(path, shard.eventFrom[person], end);
+                if (row < end) {
+                    count(partial, FIRST_PATHS, of.atRow(row), shard.eventDay[row], 1);
+                }
+            }
+        }
+    }
+
+    private void arrival(Shard shard, int person, int profile, P partial) {
+        int first = shard.firstDay[person];
+        count(partial, NEW_PEOPLE, profile, first, 1);
+        if (first + 1 < days) {
+            count(partial, NEW_THE_DAY_BEFORE, profile, first + 1, 1);
+            if (PeriodAnalysis.cameBackNextDay(shard, person)) {
+                count(partial, CAME_BACK_NEXT_DAY, profile, first + 1, 1);
+            }
+        }
+        for (int i = shard.installFrom[person]; i < shard.installFrom[person + 1]; i++) {
+            count(partial, INSTALLS, profile, shard.installDay[i], 1);
+        }
+        for (int i = shard.uninstallFrom[person]; i < shard.uninstallFrom[person + 1]; i++) {
+            count(partial, UNINSTALLS, profile, shard.uninstallDay[i], 1);
+        }
+    }
+
+    private void active(Shard shard, int person, PersonProfiles of, P partial) {
+        int end = shard.activeFrom[person + 1];
+        for (int i = shard.activeFrom[person]; i < end; i++) {
+            int day = shard.activeDay[i];
+            int profile = of.onDay(day);
+            count(partial, ACTIVE_PEOPLE, profile, day, 1);
+            count(partial, PERSON_DAYS, profile, day, 1);
+            if (day + 1 < days && (i + 1 == end || shard.activeDay[i + 1] > day + 1)) {
+                count(partial, GONE_QUIET, profile, day + 1, 1);
+            }
+        }
+    }
+
+    private void sessions(Shard shard, int person, PersonProfiles of, P partial) {
+        for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
+            int profile = of.atRow(shard.sessionRow[i]);
+            count(partial, SESSIONS, profile, shard.sessionDay[i], 1);
+            count(partial, SESSION_MILLIS, profile, shard.sessionDay[i], shard.sessionMillis[i]);
+            if (shard.sessionDay[i] > shard.firstDay[person]) {
+                count(partial, LATER_SESSIONS, profile, shard.sessionDay[i], 1);
+                count(partial, LATER_SESSION_MILLIS, profile, shard.sessionDay[i], shard.sessionMillis[i]);
+            }
+        }
+    }
+
+    private void payments(Shard shard, int person, PersonProfiles of, P partial) {
+        int paidOn = -1;
+        for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
+            int profile = of.atRow(shard.moneyRow[i]);
+            int day = shard.moneyDay[i];
+            byte type = shard.moneyType[i];
+            if (type == PURCHASE) {
+                count(partial, PURCHASES, profile, day, 1);
+                purchase(partial, profile, shard.moneyCurrency[i], day);
+            } else if (type == AD) {
+                count(partial, ADVERTS, profile, day, 1);
+            }
+            if ((type == PURCHASE || type == SUBSCRIPTION) && day != paidOn) {
+                count(partial, PAYERS, profile, day, 1);
+                paidOn = day;
+            }
+            if (shard.moneyMicros[i] == Shard.NO_RATE) {
+                count(partial, UNCONVERTED, profile, day, 1);
+            } else {
+                money(partial, type, profile, day, shard.moneyMicros[i]);
+            }
+        }
+    }
+}

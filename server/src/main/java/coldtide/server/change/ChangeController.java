@@ -1,0 +1,112 @@
+package coldtide.server.change;
+
+import coldtide.core.change.Changes;
+import coldtide.core.change.Changes.BandDay;
+import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.PeriodCounts;
+import coldtide.core.tidetable.TideTable;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.WarmUp;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.ToDoubleFunction;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What the watch found, over HTTP. */
+@RestController
+@RequestMapping(path = "/api/apps/{app}/changes", produces = MediaType.APPLICATION_JSON_VALUE)
+class ChangeController implements WarmUp {
+    private final Asking asking;
+    private final Watching watching;
+
+    ChangeController(Asking asking, Watching watching) {
+        this.asking = asking;
+        this.watching = watching;
+    }
+
+    /**
+     * Everything sudden.
+     *
+     * @param isLearning whether the app is too young for any band
+     * @param incidents the newest first
+     */
+    record ChangesView(String currency, boolean isLearning, List<IncidentView> incidents) {}
+
+    /**
+     * A figure by day beside where it was to be expected.
+     *
+     * @param from the first day
+     * @param values null where it had none
+     * @param expected null while learning, as the bounds
+     */
+    record BandView(
+            Figure figure,
+            Figure.Unit unit,
+            LocalDate from,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> values,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> expected,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> low,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> high) {}
+
+    @GetMapping
+    Answered<ChangesView> changes(@PathVariable String app) {
+        return asking.ask(app, this::view);
+    }
+
+    private ChangesView view(Asked asked) {
+        Changes changes = watching.of(asked);
+        return new ChangesView(
+                asked.app().currency(),
+                changes.bands().isEmpty(),
+                changes.incidents().stream().map(IncidentView::of).toList());
+    }
+
+    @GetMapping("/band")
+    Answered<BandView> band(@PathVariable String app, @RequestParam Figure figure) {
+        return asking.ask(app, asked -> {
+            List<Optional<BandDay>> days = watching.of(asked).bands().getOrDefault(figure, List.of());
+            List<PeriodCounts> values =
+                    TideTable.daily(asked.log(), asked.runner(), Looking.withPath(asked.firstPath()));
+            return new BandView(
+                    figure,
+                    figure.unit(),
+                    asked.log().firstDay(),
+                    values.stream()
+                            .limit(days.size())
+                            .map(day -> day.value(figure))
+                            .map(value -> value.isPresent() ? value.getAsDouble() : null)
+                            .toList(),
+                    each(days, BandDay::expected),
+                    each(days, BandDay::low),
+                    each(days, BandDay::high));
+        });
+    }
+
+    private static List<Double> each(List<Optional<BandDay>> days, ToDoubleFunction<BandDay> of) {
+        return days.stream().map(day -> day.map(of::applyAsDouble).orElse(null)).toList();
+    }
+
+    @Override
+    public void warm(Asked asked) {
+        view(asked);
+    }
+}

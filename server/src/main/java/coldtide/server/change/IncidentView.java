@@ -1,0 +1,246 @@
+package coldtide.server.change;
+
+import coldtide.core.change.Blamed;
+import coldtide.core.change.Change;
+import coldtide.core.change.Drop;
+import coldtide.core.change.EventChange;
+import coldtide.core.change.Incident;
+import coldtide.core.change.Kind;
+import coldtide.core.change.Mixed;
+import coldtide.core.change.PerformanceChange;
+import coldtide.core.change.Spot;
+import coldtide.core.change.Suspect;
+import coldtide.core.tidetable.Figure;
+import coldtide.core.time.DayRange;
+import coldtide.core.who.Profiles.Having;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * One thing that happened, as it goes over the wire; what is not known is null.
+ *
+ * @param id by which it is found again: the first day of its leading fall, its figure and its slice
+ */
+record IncidentView(
+        String id,
+        Kind kind,
+        List<Having> slice,
+        DayRange days,
+        boolean isOver,
+        @Schema(types = {"number", "null"}) Double moneyLost,
+        List<DropView> drops,
+        @Schema(types = {"object", "null"}) OutageView outage,
+        @Schema(types = {"object", "null"}) MixedView mixed,
+        List<EventView> events,
+        List<PerformanceView> performance,
+        @Schema(types = {"object", "null"}) SpotView spot,
+        boolean peak,
+        @Schema(types = {"object", "null"}) BlamedView blamed) {
+
+    /** How something changed; null where too little is known. */
+    record ChangeView(
+            double before,
+            @Schema(types = {"number", "null"}) Double expected,
+            double actual,
+            @Schema(types = {"number", "null"}) Double part,
+            @Schema(types = {"number", "null"}) Double low,
+            @Schema(types = {"number", "null"}) Double high) {
+        static ChangeView of(Change change) {
+            return new ChangeView(
+                    change.before(),
+                    orNull(change.expected()),
+                    change.actual(),
+                    orNull(change.part()),
+                    orNull(change.low()),
+                    orNull(change.high()));
+        }
+    }
+
+    /** One figure that fell. */
+    record DropView(
+            Figure figure,
+            Figure.Unit unit,
+            boolean isWorseAbove,
+            List<Having> slice,
+            List<List<Having>> same,
+            DayRange days,
+            double distance,
+            ChangeView change,
+            ChangeView without,
+            List<SuspectView> suspects,
+            int tried) {
+        static DropView of(Drop drop) {
+            return new DropView(
+                    drop.figure(),
+                    drop.figure().unit(),
+                    drop.figure().isWorseAbove(),
+                    drop.slice(),
+                    drop.same(),
+                    drop.days(),
+                    drop.distance(),
+                    ChangeView.of(drop.change()),
+                    ChangeView.of(drop.without()),
+                    drop.suspects().stream().map(SuspectView::of).toList(),
+                    drop.tried());
+        }
+    }
+
+    /** A slice that looked guilty. */
+    record SuspectView(
+            List<Having> slice,
+            Suspect.Fate fate,
+            ChangeView whole,
+            ChangeView alone,
+            ChangeView guiltyAlone,
+            ChangeView both) {
+        static SuspectView of(Suspect suspect) {
+            return new SuspectView(
+                    suspect.slice(),
+                    suspect.fate(),
+                    ChangeView.of(suspect.whole()),
+                    ChangeView.of(suspect.alone()),
+                    ChangeView.of(suspect.guiltyAlone()),
+                    ChangeView.of(suspect.both()));
+        }
+    }
+
+    /** Hours in which hardly anything arrived. */
+    record OutageView(Instant from, Instant to, double expected, double actual) {}
+
+    /** How much of a change of a share comes of other people having come. */
+    record MixedView(String property, double mix, double within, List<MixedValueView> values) {
+        static MixedView of(Mixed mixed) {
+            return new MixedView(
+                    mixed.property(),
+                    mixed.mix(),
+                    mixed.within(),
+                    mixed.values().stream().map(MixedValueView::of).toList());
+        }
+    }
+
+    /** One value of the property. */
+    record MixedValueView(
+            String value,
+            double partBefore,
+            double partAfter,
+            @Schema(types = {"number", "null"}) Double before,
+            @Schema(types = {"number", "null"}) Double after,
+            double mix) {
+        static MixedValueView of(Mixed.Value value) {
+            return new MixedValueView(
+                    value.value(),
+                    value.partBefore(),
+                    value.partAfter(),
+                    orNull(value.before()),
+                    orNull(value.after()),
+                    value.mix());
+        }
+    }
+
+    /** How often active people of the slice do something. */
+    record EventView(String event, double before, double after, ChangeView change) {
+        static EventView of(EventChange event) {
+            return new EventView(event.event(), event.before(), event.after(), ChangeView.of(event.change()));
+        }
+    }
+
+    /** How the app ran. */
+    record PerformanceView(
+            String property,
+            SpreadView before,
+            SpreadView after,
+            SpreadView restBefore,
+            SpreadView restAfter,
+            boolean isWorse) {
+        static PerformanceView of(PerformanceChange change) {
+            return new PerformanceView(
+                    change.property(),
+                    SpreadView.of(change.slice().before()),
+                    SpreadView.of(change.slice().after()),
+                    SpreadView.of(change.rest().before()),
+                    SpreadView.of(change.rest().after()),
+                    change.isWorse());
+        }
+    }
+
+    /** Lowest tenth and median of some values. */
+    record SpreadView(
+            int values,
+            @Schema(types = {"number", "null"}) Double lowTenth,
+            @Schema(types = {"number", "null"}) Double median) {
+        static SpreadView of(PerformanceChange.Spread spread) {
+            return new SpreadView(spread.values(), orNull(spread.lowTenth()), orNull(spread.median()));
+        }
+    }
+
+    /** The square of a level's plan where frames got slower by most. */
+    record SpotView(
+            double level,
+            double x,
+            double y,
+            double size,
+            double before,
+            double after,
+            int samples,
+            @Schema(types = {"number", "null"}) Double elsewhere) {
+        static SpotView of(Spot spot) {
+            return new SpotView(
+                    spot.level(),
+                    spot.x(),
+                    spot.y(),
+                    spot.size(),
+                    spot.before(),
+                    spot.after(),
+                    spot.samples(),
+                    orNull(spot.elsewhere()));
+        }
+    }
+
+    /** The release it is linked to. */
+    record BlamedView(String version, String platform, LocalDate starts, int daysBefore, ChangeView contrast) {
+        static BlamedView of(Blamed blamed) {
+            return new BlamedView(
+                    blamed.release().version(),
+                    blamed.release().platform(),
+                    blamed.release().starts(),
+                    blamed.daysBefore(),
+                    ChangeView.of(blamed.contrast()));
+        }
+    }
+
+    static IncidentView of(Incident incident) {
+        return new IncidentView(
+                id(incident),
+                incident.kind(),
+                incident.slice(),
+                incident.days(),
+                incident.isOver(),
+                incident.moneyLost().isPresent() ? incident.moneyLost().getAsDouble() : null,
+                incident.drops().stream().map(DropView::of).toList(),
+                incident.outage()
+                        .map(of -> new OutageView(of.from(), of.to(), of.expected(), of.actual()))
+                        .orElse(null),
+                incident.mixed().map(MixedView::of).orElse(null),
+                incident.events().stream().map(EventView::of).toList(),
+                incident.performance().stream().map(PerformanceView::of).toList(),
+                incident.spot().map(SpotView::of).orElse(null),
+                incident.peak(),
+                incident.blamed().map(BlamedView::of).orElse(null));
+    }
+
+    private static String id(Incident incident) {
+        StringBuilder id = new StringBuilder(incident.days().from().toString());
+        incident.drops().stream()
+                .limit(1)
+                .forEach(drop -> id.append('.').append(drop.figure().name().toLowerCase(Locale.ROOT)));
+        incident.slice().forEach(having -> id.append('.').append(having.value()));
+        return id.toString();
+    }
+
+    private static Double orNull(double value) {
+        return Double.isNaN(value) || Double.isInfinite(value) ? null : value;
+    }
+}
