@@ -1373,6 +1373,10 @@ export interface components {
         };
         ChangesView: {
             currency: string;
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            fullDaysEnd: string;
             incidents: components["schemas"]["IncidentView"][];
             isLearning: boolean;
         };
@@ -1461,6 +1465,10 @@ export interface components {
             /** Format: int32 */
             periods: number | null;
         };
+        CourseView: {
+            actual: (number | null)[];
+            expected: (number | null)[];
+        };
         CurveView: {
             /** Format: int64 */
             gone: number;
@@ -1494,6 +1502,7 @@ export interface components {
             /** @enum {string} */
             figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
             isWorseAbove: boolean;
+            parts: components["schemas"]["Having"][];
             same: components["schemas"]["Having"][][];
             slice: components["schemas"]["Having"][];
             suspects: components["schemas"]["SuspectView"][];
@@ -1572,6 +1581,14 @@ export interface components {
         };
         ErasureAsk: {
             typed: string;
+        };
+        EventMovedView: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            change: components["schemas"]["ChangeView"];
+            event: string;
         };
         EventOfLog: {
             account: string | null;
@@ -1820,9 +1837,10 @@ export interface components {
         };
         IncidentView: {
             blamed: components["schemas"]["BlamedView"];
+            course: components["schemas"]["CourseView"];
             days: components["schemas"]["DayRange"];
             drops: components["schemas"]["DropView"][];
-            events: components["schemas"]["EventView"][];
+            events: components["schemas"]["EventMovedView"][];
             id: string;
             isOver: boolean;
             /** @enum {string} */
@@ -2617,7 +2635,7 @@ export interface components {
             alone: components["schemas"]["ChangeView"];
             both: components["schemas"]["ChangeView"];
             /** @enum {string} */
-            fate: "RULED_OUT" | "PART" | "FELL_TOO" | "NOT_TOLD_APART";
+            fate: "RULED_OUT" | "FELL_TOO" | "NOT_TOLD_APART";
             guiltyAlone: components["schemas"]["ChangeView"];
             slice: components["schemas"]["Having"][];
             whole: components["schemas"]["ChangeView"];

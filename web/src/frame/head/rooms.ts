@@ -1,6 +1,12 @@
 /** The groups of rooms and what stands in each, in reading order; whether a room's question compares two ranges. */
 export const GROUPS = [
-  { name: 'Watch', rooms: [{ path: 'tide', name: 'Tide table', compares: true }] },
+  {
+    name: 'Watch',
+    rooms: [
+      { path: 'tide', name: 'Tide table', compares: true },
+      { path: 'cases', name: 'Cases', compares: false },
+    ],
+  },
   {
     name: 'Ask',
     rooms: [

@@ -1,8 +1,11 @@
 import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import { useChanges } from '../../api/changes';
 import type { RailView } from '../../api/queries';
 import { dayOf, dayWords, isMonthStart, monthShort, rangeWords, yearOf } from '../../words/dates';
 import { figureMeaning, figureTitle } from '../../words/figures';
 import { figureValue } from '../../words/numbers';
+import { daysWords, KIND, sizeOf, titleOf } from '../../words/changes';
 import { daysParam, type Asked } from '../question';
 import { Frames } from './Frames';
 import { ribbons, scaleOf, silhouettePath, type Scale } from './scale';
@@ -59,6 +62,7 @@ export function Rail({ rail, asked, comparing, currency }: RailProps) {
             )}
             <Releases rail={rail} scale={scale} asked={asked} />
             <Marks rail={rail} scale={scale} />
+            <Drops app={asked.app} scale={scale} />
           </svg>
         )}
       </div>
@@ -127,6 +131,29 @@ function Releases({ rail, scale, asked }: { rail: RailView; scale: Scale; asked:
                 {version.version}
               </text>
             )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** A notch from below where something fell, which opens its case. */
+function Drops({ app, scale }: { app: string; scale: Scale }) {
+  const changes = useChanges(app);
+  const navigate = useNavigate();
+  return (
+    <g className="rail-drops">
+      {changes.data?.answer.incidents.map((incident) => {
+        const x = scale.x(Math.max(scale.first, dayOf(incident.days.from)));
+        return (
+          <g
+            key={incident.id}
+            onClick={() => void navigate(`/a/${app}/cases?case=${encodeURIComponent(incident.id)}`)}
+          >
+            <title>{`${titleOf(incident)} ${sizeOf(incident)}\n${daysWords(incident.days)}\n${KIND[incident.kind]}: open the case`}</title>
+            <rect x={x - 5} y={STRIP.bottom - 8} width={10} height={14} fill="transparent" />
+            <path d={`M${x - 4},${STRIP.bottom}l4,-7l4,7Z`} />
           </g>
         );
       })}

@@ -16,6 +16,7 @@ import { figureTitle, isFigure } from '../../words/figures';
 import { GRAINS, dayOf, grainWord, periodWords } from '../../words/dates';
 import { measuresAddress } from './ask';
 import { Arrivals } from './Arrivals';
+import { useCaseFindings } from './caseFindings';
 import { findings } from './findings';
 import { Items } from './Items';
 import { TideRows } from './TideRows';
@@ -75,7 +76,7 @@ function View({ frame, view, grain }: { frame: FrameContext; view: TideTableView
   const save = () => saveCsv(`${asked.app}-tide-table.csv`, csvRows(view, grain));
   return (
     <Answer
-      findings={findings(view, grain, asked)}
+      findings={[...useCaseFindings(asked), ...findings(view, grain, asked)]}
       tools={
         <button className="word" onClick={save}>
           Save as CSV

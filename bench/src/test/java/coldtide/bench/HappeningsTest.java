@@ -24,29 +24,18 @@ import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
 import coldtide.core.who.PersonCondition.Which;
 import coldtide.core.who.ValueTest;
-import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** What the demo world hides in retention and in the purchase path is found, and named for what it is; the truth is in its scenario. */
 class HappeningsTest {
-    private static final LocalDate END = LocalDate.of(2026, 6, 28);
-    /** Many: happening 1 is of one country's people on one platform in one release, and few of those pay. */
-    private static final int PEOPLE = 90_000;
-
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(1));
-    private static EventLog log;
-
-    @BeforeAll
-    static void theWorld() {
-        log = WorldLog.of(ScenarioFile.gullcombe().sized(PEOPLE, 26, END));
-    }
+    private static final EventLog LOG = LargeWorld.LOG;
 
     @AfterAll
     static void close() {
@@ -55,7 +44,7 @@ class HappeningsTest {
 
     private static RetentionAnswer answer(DayRange range, Grain grain) {
         return RetentionAnalysis.answer(
-                log,
+                LOG,
                 RUNNER,
                 new Conditions(1 << 24),
                 RetentionQuestion.ofArrivals(range, grain, 7)
@@ -69,7 +58,7 @@ class HappeningsTest {
     @Test
     void theFailingPaySheetIsFoundByASplitOfThePurchasePath() {
         LocalDate release = day("1.4.0");
-        List<Group> since = sheets(new DayRange(release, log.span().to()), "1.4.0");
+        List<Group> since = sheets(new DayRange(release, LOG.span().to()), "1.4.0");
         assertThat(since.stream()
                         .filter(HappeningsTest::isApart)
                         .map(group -> group.part().value()))
@@ -99,7 +88,7 @@ class HappeningsTest {
                 FunnelQuestion.USUAL_WINDOW,
                 List.of(FunnelStep.of("sheet", sheet), FunnelStep.of("purchase", EventCondition.named("purchase"))));
         return FunnelAnalysis.answer(
-                        log,
+                        LOG,
                         RUNNER,
                         new Conditions(1 << 24),
                         question.splitBy(new FunnelSplit.ByProperty("country", 0, FunnelSplit.MOST)))
@@ -107,9 +96,9 @@ class HappeningsTest {
     }
 
     private static LocalDate day(String version) {
-        return ScenarioFile.gullcombe().sized(PEOPLE, 26, END).releases().stream()
+        return LargeWorld.SCENARIO.releases().stream()
                 .filter(each -> each.version().equals(version))
-                .map(each -> log.firstDay().plusDays(each.day()))
+                .map(each -> LOG.firstDay().plusDays(each.day()))
                 .findFirst()
                 .orElseThrow();
     }
@@ -120,7 +109,7 @@ class HappeningsTest {
      */
     @Test
     void theCampaignBurstIsMix() {
-        DayRange beforeTheLesson = new DayRange(log.firstDay(), log.firstDay().plusWeeks(15));
+        DayRange beforeTheLesson = new DayRange(LOG.firstDay(), LOG.firstDay().plusWeeks(15));
         RetentionAnswer answer = answer(beforeTheLesson, Grain.WEEK);
         List<Mix> mixes = answer.triangles().get(0).mixes();
         assertThat(mixes).isNotEmpty();
@@ -131,14 +120,14 @@ class HappeningsTest {
         assertThat(surest.size()).isGreaterThan(4 * surest.others());
         Cohort cohort = answer.cohorts().get(surest.row());
         assertThat(cohort.period().from())
-                .isBetween(log.firstDay().plusWeeks(12), log.firstDay().plusWeeks(14));
+                .isBetween(LOG.firstDay().plusWeeks(12), LOG.firstDay().plusWeeks(14));
     }
 
     /** Happening 3, "shorter_lesson" of 1.5.0: of those who arrive since, more come back on day 1 and on day 7. */
     @Test
     void theShorterLessonKeepsMoreNewPeople() {
         LocalDate release = day("1.5.0");
-        Around around = Around.of(answer(log.span(), Grain.DAY), 0, release);
+        Around around = Around.of(answer(LOG.span(), Grain.DAY), 0, release);
         for (int age : new int[] {1, 7}) {
             Difference difference = around.columns().get(age).difference().orElseThrow();
             assertThat(difference.low()).as("day %d", age).isPositive();

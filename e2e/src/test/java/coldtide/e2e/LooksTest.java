@@ -26,6 +26,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 class LooksTest {
     private static final List<String> ROOMS = List.of(
             "tide?open=REVENUE",
+            "cases",
             "measures",
             "retention?by=day&ages=30",
             "funnels?steps=%5B%22app_open%22,%22beacon_lit%22%5D&split=country",

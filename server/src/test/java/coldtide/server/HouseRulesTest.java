@@ -72,18 +72,22 @@ class HouseRulesTest {
                         "coldtide.core.money..",
                         "coldtide.core.channel..",
                         "coldtide.core.measure..")
-                .whereLayer("rooms")
+                .layer("change")
+                .definedBy("coldtide.core.change..")
+                .whereLayer("change")
                 .mayNotBeAccessedByAnyLayer()
+                .whereLayer("rooms")
+                .mayOnlyBeAccessedByLayers("change")
                 .whereLayer("scan")
-                .mayOnlyBeAccessedByLayers("rooms", "who")
+                .mayOnlyBeAccessedByLayers("rooms", "who", "change")
                 .whereLayer("who")
-                .mayOnlyBeAccessedByLayers("rooms")
+                .mayOnlyBeAccessedByLayers("rooms", "change")
                 .whereLayer("stats")
-                .mayOnlyBeAccessedByLayers("rooms", "scan")
+                .mayOnlyBeAccessedByLayers("rooms", "scan", "change")
                 .whereLayer("log")
-                .mayOnlyBeAccessedByLayers("rooms", "scan", "who")
+                .mayOnlyBeAccessedByLayers("rooms", "scan", "who", "change")
                 .whereLayer("time")
-                .mayOnlyBeAccessedByLayers("rooms", "scan", "who", "log")
+                .mayOnlyBeAccessedByLayers("rooms", "scan", "who", "log", "change")
                 .check(HOUSE);
     }
 
@@ -133,6 +137,7 @@ class HouseRulesTest {
 
     private static final List<String> ROOMS = List.of(
             "tidetable",
+            "change",
             "retention",
             "funnel",
             "measure",

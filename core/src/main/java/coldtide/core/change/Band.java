@@ -37,6 +37,8 @@ final class Band {
 
     /** By so many days it is judged how good forecasts are. */
     private static final int LATELY = 35;
+    /** A long fall makes forecasts miss, too, and must not hide itself. */
+    private static final double MOST_MISSES = 3;
     /** The median of the size of a standard normal variable. */
     private static final double MEDIAN_SIZE = 0.6745;
 
@@ -175,7 +177,7 @@ final class Band {
         }
         double[] lately = distances.subList(from, distances.size()).toDoubleArray();
         Arrays.sort(lately);
-        return Math.max(1, lately[lately.length / 2] / MEDIAN_SIZE);
+        return Math.min(MOST_MISSES, Math.max(1, lately[lately.length / 2] / MEDIAN_SIZE));
     }
 
     private Day day(Forecast next, OptionalDouble value) {

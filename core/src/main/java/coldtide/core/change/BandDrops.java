@@ -57,6 +57,7 @@ final class BandDrops {
                         was / Math.max(mean / 100, mean - half) - 1),
                 Change.UNKNOWN,
                 List.of(),
+                List.of(),
                 1);
     }
 }

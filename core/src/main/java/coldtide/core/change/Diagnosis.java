@@ -4,7 +4,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Profiles.Having;
+import coldtide.core.who.Having;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -16,6 +16,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /** Finds of each incident what happened inside, which release came with it, and what kind of cause it is. */
 final class Diagnosis {
@@ -63,7 +64,7 @@ final class Diagnosis {
         boolean peak = drops.stream().anyMatch(this::peak);
         DayRange days = span(drops);
         return new Incident(
-                kind(lead, inside, mixed, peak),
+                kind(lead, inside, mixed, peak && drops.stream().anyMatch(Diagnosis::isOfVolume)),
                 drops,
                 days,
                 days.to().isBefore(log.endOfFullDays()),
@@ -73,6 +74,7 @@ final class Diagnosis {
                 inside.events(),
                 inside.performance(),
                 inside.spot(),
+                course(lead),
                 peak,
                 blamed);
     }
@@ -86,6 +88,22 @@ final class Diagnosis {
                         question.firstPath(),
                         Rate.NEXT_DAY,
                         spans(drop.days().from(), drop.days()))));
+    }
+
+    private Incident.Course course(Drop lead) {
+        if (lead.slice().isEmpty()) {
+            return Incident.Course.NONE;
+        }
+        SliceCourse.Days days = runner.run(
+                log,
+                new SliceCourse(
+                        log,
+                        watch.profiles(),
+                        question.firstPath(),
+                        rate(lead),
+                        lead.slice(),
+                        spans(lead.days().from(), lead.days())));
+        return new Incident.Course(days.actual(), days.expected());
     }
 
     private static DayRange span(List<Drop> drops) {
@@ -127,6 +145,14 @@ final class Diagnosis {
             return Kind.PAYMENT;
         }
         return Kind.UNEXPLAINED;
+    }
+
+    /** Whether it tells how many there were, and not how they were. */
+    private static boolean isOfVolume(Drop drop) {
+        return switch (drop.figure()) {
+            case ACTIVE_PEOPLE, SESSIONS, NEW_PEOPLE, INSTALLS -> true;
+            default -> false;
+        };
     }
 
     private static Rate rate(Drop drop) {
@@ -189,7 +215,8 @@ final class Diagnosis {
     /** The newest release whose rollout had begun, on a platform of the slice. */
     private Optional<Blamed> blamed(Drop lead, SliceRows slice) {
         LocalDate from = lead.days().from();
-        Optional<String> platform = lead.slice().stream()
+        Optional<String> platform = Stream.concat(
+                        lead.slice().stream(), lead.same().stream().flatMap(List::stream))
                 .filter(having -> having.property().equals("platform"))
                 .map(Having::value)
                 .findFirst();
@@ -243,6 +270,7 @@ final class Diagnosis {
                 List.of(),
                 List.of(),
                 Optional.empty(),
+                Incident.Course.NONE,
                 false,
                 Optional.empty()));
     }

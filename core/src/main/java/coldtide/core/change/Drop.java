@@ -2,7 +2,7 @@ package coldtide.core.change;
 
 import coldtide.core.tidetable.Figure;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Profiles.Having;
+import coldtide.core.who.Having;
 import java.util.List;
 
 /**
@@ -15,6 +15,7 @@ import java.util.List;
  * @param change in what is counted
  * @param without what everybody else did over the same days against their own past; of a slice alone
  * @param suspects that only looked guilty, or could not be told apart
+ * @param parts values of which nearly all is in the slice
  * @param tried how many slices were compared
  */
 public record Drop(
@@ -26,11 +27,13 @@ public record Drop(
         Change change,
         Change without,
         List<Suspect> suspects,
+        List<Having> parts,
         int tried) {
     public Drop {
         slice = List.copyOf(slice);
         same = List.copyOf(same);
         suspects = List.copyOf(suspects);
+        parts = List.copyOf(parts);
     }
 
     /** Whether the other tells of the same slice at the same time. */

@@ -1,7 +1,7 @@
 package coldtide.core.change;
 
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Profiles.Having;
+import coldtide.core.who.Having;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -16,6 +16,7 @@ import java.util.OptionalDouble;
  * @param outage the hours of it
  * @param mixed how much comes of other people having come, of a share of everybody
  * @param inside what happened inside the slice; empty lists for everybody
+ * @param course of what fell furthest in a slice, by day of the log; empty for everybody
  * @param peak whether days shortly before lay above what was expected
  * @param blamed the release it is linked to
  */
@@ -30,8 +31,24 @@ public record Incident(
         List<EventChange> events,
         List<PerformanceChange> performance,
         Optional<Spot> spot,
+        Course course,
         boolean peak,
         Optional<Blamed> blamed) {
+    /**
+     * A slice by day.
+     *
+     * @param actual what was counted
+     * @param expected what everybody else lets expect; NaN where nothing does
+     */
+    public record Course(double[] actual, double[] expected) {
+        static final Course NONE = new Course(new double[0], new double[0]);
+
+        public Course {
+            actual = actual.clone();
+            expected = expected.clone();
+        }
+    }
+
     /** Whom it fell for; empty for everybody. */
     public List<Having> slice() {
         return drops.isEmpty() ? List.of() : drops.get(0).slice();

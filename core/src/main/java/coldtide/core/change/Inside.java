@@ -30,6 +30,8 @@ final class Inside implements Analysis<Inside.Partial, Inside.Found> {
     private static final int LEAST_SAMPLES = 20;
     /** Where few were before, many may be after: people stay longest where it is slowest. */
     private static final int LEAST_BEFORE = 5;
+    /** Of the frame rate, less than this must be left. */
+    private static final double SLOWER = 0.8;
 
     /** A square of a level. */
     private record Square(double level, int x, int y) {}

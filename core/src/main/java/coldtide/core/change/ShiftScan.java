@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
@@ -21,10 +22,14 @@ final class ShiftScan {
     static final int SHORTEST = 2;
     /** Runs with no more days than this between them are one. */
     private static final int APART = 3;
-    /** Lengths of which the usual scale is asked; a run is judged by the first that is not shorter. */
-    private static final int[] LENGTHS = {3, 7, 14, 28, LONGEST};
-    /** The median of the size of a standard normal variable. */
-    private static final double MEDIAN_SIZE = 0.6745;
+
+    private static final int FORTNIGHT = 14;
+    /** Fortnights are few: only what is beyond this much of the scatter of days is told from chance. */
+    private static final double MARGIN = 1.5;
+    /** Of all runs, so many are taken for usual; and how far that part of a standard normal variable lies from 0 at most. */
+    private static final double NEARER = 0.3;
+
+    private static final double NEARER_SIZE = 0.3853;
     /** Days that lie less than a fifth apart are alike, and all that chance may bring about. */
     private static final double LEAST_UNLIKE = Math.log(1.2);
 
@@ -47,16 +52,19 @@ final class ShiftScan {
     private final double[] underBefore;
     private final double[] restOverBefore;
     private final double[] restUnderBefore;
-    private final double[] scale;
+    /** By how much more than if things came one by one days scatter, as a factor on the variance; at least 1. */
+    private final double scatter;
+    /** How far the slice drifts in a fortnight, as the variance of a logarithm. */
+    private final double drift;
 
     /** A slice by day against everybody else. */
-    static ShiftScan of(Rate rate, List<PeriodCounts> slice, List<PeriodCounts> all) {
+    static ShiftScan of(Rate rate, List<PeriodCounts> slice, double[] allOver, double[] allUnder) {
         return new ShiftScan(
                 rate,
                 rate.over(slice),
                 rate.under(slice),
-                rate.over(all),
-                rate.under(all),
+                allOver,
+                allUnder,
                 rate.under().isEmpty());
     }
 
@@ -73,7 +81,7 @@ final class ShiftScan {
         return new ShiftScan(rate, rate.over(all), rate.under(all), many, many, false);
     }
 
-    private ShiftScan(Rate rate, double[] over, double[] under, double[] allOver, double[] allUnder, boolean byItself) {
+    ShiftScan(Rate rate, double[] over, double[] under, double[] allOver, double[] allUnder, boolean byItself) {
         this.rate = rate;
         days = over.length;
         this.over = sums(over, null);
@@ -86,7 +94,8 @@ final class ShiftScan {
         restOverBefore = new double[days + 1];
         restUnderBefore = new double[days + 1];
         IntStream.rangeClosed(LEAST_BEFORE, days).forEach(this::past);
-        scale = Arrays.stream(LENGTHS).mapToDouble(this::usual).toArray();
+        scatter = Math.max(1, apart(1));
+        drift = drift();
     }
 
     /** Sums up to before each day. */
@@ -98,25 +107,52 @@ final class ShiftScan {
         return sums;
     }
 
-    /** How far runs of a length usually lie below no change; what lies above, say after something was made better, is left out. */
-    private double usual(int length) {
+    /**
+     * How far spans that follow one another usually lie apart, squared: by the nearer of them, so that some falls, and what is better since
+     * something was mended, do not count as usual.
+     */
+    private double apart(int length) {
         double[] sizes = new double[days];
         int found = 0;
-        for (int from = LEAST_BEFORE; from + length <= days; from++) {
-            TwoSpans spans = spans(from, from + length);
-            if (spans.isKnown() && spans.overAfter() < spans.expected()) {
-                sizes[found++] = -rate.distance(spans);
+        for (int from = length; from + length <= days; from++) {
+            TwoSpans spans = following(from, length);
+            if (spans.isKnown()) {
+                sizes[found++] = Math.abs(rate.distance(spans));
             }
         }
         if (found == 0) {
             return 1;
         }
         Arrays.sort(sizes, 0, found);
-        double usual = sizes[found / 2] / MEDIAN_SIZE;
-        // Of few runs of this length that do not overlap, the scale is not known well; nor is it needed where it is
-        // that of mere counts.
-        double unknown = Math.sqrt(length / (double) (days - LEAST_BEFORE)) * Math.min(1, Math.max(0, 2 * (usual - 1)));
-        return Math.max(1, usual * (1 + unknown));
+        double usual = sizes[(int) (NEARER * found)] / NEARER_SIZE;
+        return usual * usual;
+    }
+
+    /** What fortnights lie further apart than their days let expect, as far as it is told from chance. */
+    private double drift() {
+        double excess = Math.max(0, apart(FORTNIGHT) - MARGIN * scatter);
+        double error = 0;
+        int known = 0;
+        for (int from = FORTNIGHT; from + FORTNIGHT <= days && excess > 0; from++) {
+            TwoSpans spans = following(from, FORTNIGHT);
+            if (spans.isKnown()) {
+                error += spans.error() * spans.error();
+                known++;
+            }
+        }
+        return known == 0 ? 0 : excess * error / known;
+    }
+
+    private TwoSpans following(int from, int length) {
+        return new TwoSpans(
+                over[from] - over[from - length],
+                under[from] - under[from - length],
+                over[from + length] - over[from],
+                under[from + length] - under[from],
+                restOver[from] - restOver[from - length],
+                restUnder[from] - restUnder[from - length],
+                restOver[from + length] - restOver[from],
+                restUnder[from + length] - restUnder[from]);
     }
 
     private void past(int from) {
@@ -179,13 +215,22 @@ final class ShiftScan {
                 restUnder[to] - restUnder[from]);
     }
 
-    /** How far runs of a length usually lie from no change, in standard errors. */
-    double scale(int length) {
-        int at = 0;
-        while (at < LENGTHS.length - 1 && LENGTHS[at] < length) {
-            at++;
-        }
-        return scale[at];
+    /**
+     * How far a run usually lies from no change, in standard errors: by how its days scatter, and by how far the slice drifts, as of a
+     * random walk, from the middle of its past to the middle of the run.
+     */
+    double scale(TwoSpans spans, int length) {
+        double error = spans.error();
+        return Math.sqrt(scatter + drift * (length + BEFORE) / (2 * FORTNIGHT) / (error * error));
+    }
+
+    /** A run of days, if it is known and lies below at all. */
+    Optional<Shift> run(int from, int to) {
+        TwoSpans spans = spans(from, to);
+        return spans.isKnown() && spans.overAfter() < spans.expected()
+                ? Optional.of(new Shift(
+                        from, to, rate.distance(spans) / scale(spans, to - from), spans.expected(), spans.overAfter()))
+                : Optional.empty();
     }
 
     /** The runs that lie further than {@code least} below no change, the furthest first; none overlaps one before it. */
@@ -195,7 +240,7 @@ final class ShiftScan {
             for (int to = from + SHORTEST; to <= Math.min(days, from + LONGEST); to++) {
                 TwoSpans spans = spans(from, to);
                 if (spans.isKnown() && spans.overAfter() < spans.expected()) {
-                    double distance = rate.distance(spans) / scale(to - from);
+                    double distance = rate.distance(spans) / scale(spans, to - from);
                     if (distance < -least && spans.own() < OWN_PART * spans.against()) {
                         found.add(new Shift(from, to, distance, spans.expected(), spans.overAfter()));
                     }

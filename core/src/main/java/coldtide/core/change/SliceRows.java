@@ -1,8 +1,8 @@
 package coldtide.core.change;
 
 import coldtide.core.log.Shard;
+import coldtide.core.who.Having;
 import coldtide.core.who.Profiles;
-import coldtide.core.who.Profiles.Having;
 import java.util.List;
 
 /** Which events are of people of a slice, by the profile of each event; a condition that is of no profile, as the currency, holds for all. */
@@ -33,6 +33,10 @@ final class SliceRows {
             }
         }
         return true;
+    }
+
+    boolean has(int profile) {
+        return has[profile];
     }
 
     boolean hasRun(Shard shard, int run) {

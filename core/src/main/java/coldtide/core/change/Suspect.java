@@ -1,6 +1,6 @@
 package coldtide.core.change;
 
-import coldtide.core.who.Profiles.Having;
+import coldtide.core.who.Having;
 import java.util.List;
 
 /**
@@ -19,21 +19,13 @@ public record Suspect(List<Having> slice, Change whole, Change alone, Change gui
     public enum Fate {
         /** Without the guilty slice it is healthy: it only travels with it, or has it as its part. */
         RULED_OUT,
-        /** Nearly all of it lies in the guilty slice: it is a part of what fell. */
-        PART,
         /** It fell without the guilty slice, too. */
         FELL_TOO,
         /** Too few are in one and not in the other. */
         NOT_TOLD_APART
     }
 
-    /** Of a slice, so much in another makes it a part of that. */
-    private static final double NEARLY_ALL = 0.95;
-
     public Fate fate() {
-        if (both.before() >= NEARLY_ALL * whole.before()) {
-            return Fate.PART;
-        }
         if (alone.isFall()) {
             return Fate.FELL_TOO;
         }

@@ -41,7 +41,10 @@ final class Together {
     /** Those of slices first, each group with the furthest in front. */
     static List<List<Drop>> group(List<Drop> drops) {
         List<Drop> order = new ArrayList<>(drops);
-        order.sort(Comparator.comparing((Drop drop) -> drop.slice().isEmpty()).thenComparingDouble(Drop::distance));
+        // What fell leads, not those who went for it.
+        order.sort(Comparator.comparing((Drop drop) -> drop.slice().isEmpty())
+                .thenComparing(drop -> drop.figure().isWorseAbove())
+                .thenComparingDouble(Drop::distance));
         List<List<Drop>> groups = new ArrayList<>();
         for (Drop drop : order) {
             List<Drop> home = groups.stream()

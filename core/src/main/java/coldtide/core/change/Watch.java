@@ -12,8 +12,10 @@ import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.Profiles;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * Finds what fell: every rate of every slice that holds enough people, against everybody else and its own past; each fall is then put
@@ -33,6 +35,14 @@ final class Watch {
     private static final double MOST_PART = 0.97;
     private static final int MOST_SLICES = 80;
     private static final int MOST_SUSPECTS = 8;
+    /** A value with this part of all on a day, and this many times its usual number, came in a burst. */
+    private static final double LEAST_BURST = 0.05;
+
+    private static final double TIMES_BURST = 2;
+    /** Fewer days than this before another fall are its beginning. */
+    private static final int LEAST_LEFT = 7;
+
+    private static final int MOST_PARTS = 20;
     /** A log of one rate gives no more falls than this. */
     private static final int MOST_FALLS = 8;
     /** What is different by design from release to release, and so never the same before and after. */
@@ -111,7 +121,8 @@ final class Watch {
     }
 
     private List<Drop> drops(Rate rate) {
-        List<Alarm> alarms = alarms(rate);
+        Bursts bursts = bursts(rate);
+        List<Alarm> alarms = alarms(rate, bursts);
         List<Drop> drops = new ArrayList<>();
         while (!alarms.isEmpty() && drops.size() < MOST_FALLS) {
             Alarm furthest = alarms.get(0);
@@ -119,7 +130,7 @@ final class Watch {
             Spans spans = Spans.of(log.days(), furthest.scan().pastDays(shift.from()), shift.from(), shift.to());
             Where where = new Where(
                     runner.run(log, new SpanTable(log, profiles, firstPath, rate, spans)), log.currencyNames());
-            Optional<Found> found = where.find(LEAST_DISTANCE);
+            Optional<Found> found = where.find(LEAST_DISTANCE, value -> !bursts.touch(value, shift));
             alarms.remove(0);
             if (found.isPresent()) {
                 Found guilty = found.get();
@@ -127,13 +138,32 @@ final class Watch {
                 if (drops.stream().noneMatch(drop::isPartOf)) {
                     drops.add(drop);
                 }
-                alarms.removeIf(
-                        alarm -> alarm.shift().overlaps(shift) && isExplained(rate, without(where, alarm, guilty)));
+                alarms = left(
+                        alarms,
+                        alarm -> alarm.shift().overlaps(shift) && isExplained(rate, without(where, alarm, guilty)),
+                        shift);
             } else if (furthest.slice() == Profiles.NONE) {
                 drops.add(ofEverybody(rate, furthest));
             }
         }
         return drops;
+    }
+
+    /** Of alarms that are explained, what lies before the fall that explains them is not. */
+    private static List<Alarm> left(List<Alarm> alarms, Predicate<Alarm> isExplained, Shift by) {
+        List<Alarm> left = new ArrayList<>();
+        for (Alarm alarm : alarms) {
+            if (!isExplained.test(alarm)) {
+                left.add(alarm);
+            } else if (by.from() - alarm.shift().from() >= LEAST_LEFT) {
+                alarm.scan()
+                        .run(alarm.shift().from(), by.from())
+                        .filter(run -> run.distance() < -LEAST_DISTANCE)
+                        .ifPresent(run -> left.add(new Alarm(alarm.slice(), run, alarm.scan())));
+            }
+        }
+        left.sort(comparingDouble(alarm -> alarm.shift().distance()));
+        return left;
     }
 
     private static boolean isExplained(Rate rate, TwoSpans left) {
@@ -145,21 +175,79 @@ final class Watch {
         return alarm.slice() == Profiles.NONE ? where.others(slices) : where.without(new int[] {alarm.slice()}, slices);
     }
 
-    private List<Alarm> alarms(Rate rate) {
+    private List<Alarm> alarms(Rate rate, Bursts bursts) {
         List<Alarm> alarms = new ArrayList<>();
         if (rate.under().isPresent()) {
             add(alarms, Profiles.NONE, ShiftScan.ofAll(rate, all));
         }
+        double[] calm = calm(rate, bursts);
         for (int slice : watched) {
-            add(alarms, slice, ShiftScan.of(rate, days.of(slice), all));
+            add(alarms, slice, scan(rate, slice, calm));
         }
         if (rate == Rate.PURCHASES && log.currencyNames().size() > 1) {
             for (int currency = 0; currency < log.currencyNames().size(); currency++) {
                 add(alarms, profiles.slices().size() + currency, ShiftScan.ofCurrency(days.inCurrency(currency), all));
             }
         }
+        alarms.removeIf(alarm -> bursts.touch(alarm.slice(), alarm.shift()));
         alarms.sort(comparingDouble(alarm -> alarm.shift().distance()));
         return alarms;
+    }
+
+    private ShiftScan scan(Rate rate, int slice, double[] calm) {
+        return ShiftScan.of(rate, days.of(slice), calm, rate.under(all));
+    }
+
+    /** By day, what of all came in a burst of one value, and the day of the last burst of each value so far; -1 without one. */
+    private record Bursts(double[] excess, int[][] last) {
+        /** Whether a value came in a burst in the eight weeks before a run, or in it: then it has no past to compare with. */
+        boolean touch(int slice, Shift run) {
+            if (slice < 0 || slice >= last.length || last[slice] == null) {
+                return false;
+            }
+            int day = last[slice][run.to() - 1];
+            return day >= 0 && day >= run.from() - ShiftScan.LONGEST;
+        }
+    }
+
+    /** Of people and arrivals; what is so much for each of others needs no such care. */
+    private Bursts bursts(Rate rate) {
+        double[] everybody = rate.over(all);
+        Bursts bursts = new Bursts(
+                new double[everybody.length], new int[profiles.slices().size()][]);
+        for (int slice = 0; slice < profiles.slices().size() && rate.under().isEmpty(); slice++) {
+            bursts(rate.over(days.of(slice)), everybody, slice, bursts);
+        }
+        return bursts;
+    }
+
+    private static void bursts(double[] over, double[] everybody, int slice, Bursts into) {
+        int last = -1;
+        int[] lastOn = new int[over.length];
+        for (int day = 0; day < over.length; day++) {
+            if (day >= ShiftScan.LEAST_BEFORE && over[day] > everybody[day] * LEAST_BURST) {
+                double[] before = Arrays.copyOfRange(over, Math.max(0, day - ShiftScan.BEFORE), day);
+                Arrays.sort(before);
+                double usual = before[before.length / 2];
+                if (over[day] > TIMES_BURST * usual) {
+                    last = day;
+                    into.excess()[day] = Math.max(into.excess()[day], over[day] - usual);
+                }
+            }
+            lastOn[day] = last;
+        }
+        if (last >= 0) {
+            into.last()[slice] = lastOn;
+        }
+    }
+
+    /** Everybody by day without the largest burst: beside one of a campaign, all others would seem to fall. */
+    private double[] calm(Rate rate, Bursts bursts) {
+        double[] calm = rate.over(all);
+        for (int day = 0; day < calm.length; day++) {
+            calm[day] -= bursts.excess()[day];
+        }
+        return calm;
     }
 
     private static void add(List<Alarm> alarms, int slice, ShiftScan scan) {
@@ -183,13 +271,17 @@ final class Watch {
                 Change.of(found.slice().spans(), scatter),
                 Change.of(where.others(guilty), scatter),
                 suspects,
+                found.parts().stream()
+                        .limit(MOST_PARTS)
+                        .map(part -> where.having(part).get(0))
+                        .toList(),
                 found.tried());
     }
 
     private Suspect suspect(Rate rate, Where where, Candidate rival, Candidate guilty, Shift shift, double scatter) {
         int slice = rival.slices()[0];
         double own = watched.contains(slice)
-                ? Math.max(scatter, ShiftScan.of(rate, days.of(slice), all).scale(shift.to() - shift.from()))
+                ? Math.max(scatter, scan(rate, slice, rate.over(all)).scale(rival.spans(), shift.to() - shift.from()))
                 : scatter;
         return new Suspect(
                 where.having(rival),
@@ -211,6 +303,7 @@ final class Watch {
                 alarm.shift().distance(),
                 Change.of(spans, scatter),
                 Change.UNKNOWN,
+                List.of(),
                 List.of(),
                 watched.size());
     }

@@ -1,8 +1,8 @@
 package coldtide.core.change;
 
 import coldtide.core.change.SpanTable.Table;
+import coldtide.core.who.Having;
 import coldtide.core.who.Profiles;
-import coldtide.core.who.Profiles.Having;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import java.util.function.IntPredicate;
+import java.util.stream.Collectors;
 
 /**
  * Where something fell: of all values, and of pairs and triples that lie in those that fell most, the one that lies furthest below what
@@ -20,7 +21,7 @@ import java.util.function.IntPredicate;
  */
 final class Where {
     /** Of so many of each order, further conditions are tried. */
-    private static final int TRIED_FURTHER = 12;
+    private static final int TRIED_FURTHER = 16;
 
     private static final int MOST_CONDITIONS = 3;
     /** Fewer things than this to be expected are too few to be told. */
@@ -32,6 +33,10 @@ final class Where {
     /** Slices that differ in less than this are the same people. */
     private static final double SAME = 0.03;
 
+    /** Of a value, so much in another slice makes it a part of that. */
+    private static final double NEARLY_ALL = 0.95;
+    /** A value that fell further than this, in standard errors, looks guilty. */
+    private static final double LEAST_RIVAL = 3;
     /** In place of others where there are none: so many that they never change. */
     private static final double STEADY = 1e12;
 
@@ -51,9 +56,10 @@ final class Where {
     /**
      * The guilty slice, those that are nearly the same people, the others that look guilty, and how many were tried.
      *
-     * @param rivals the furthest of every other single value, the furthest first
+     * @param rivals other single values that fell, the furthest first
+     * @param parts values of which nearly all is in it
      */
-    record Found(Candidate slice, List<Candidate> same, List<Candidate> rivals, int tried) {}
+    record Found(Candidate slice, List<Candidate> same, List<Candidate> rivals, List<Candidate> parts, int tried) {}
 
     private final Table table;
     private final Profiles profiles;
@@ -63,6 +69,7 @@ final class Where {
     private final int[] slotOf;
 
     private int tried;
+    private IntPredicate compared = slice -> true;
 
     Where(Table table, List<String> currencies) {
         this.table = table;
@@ -87,10 +94,15 @@ final class Where {
         return slice < own ? profiles.slices().get(slice) : new Having(CURRENCY, currencies.get(slice - own));
     }
 
-    /** Empty if no value lies further below than {@code least}. */
-    Optional<Found> find(double least) {
+    /**
+     * Empty if none lies further below than {@code least}.
+     *
+     * @param isCompared whether a value has a past to be compared with, by its number
+     */
+    Optional<Found> find(double least, IntPredicate isCompared) {
+        compared = isCompared;
         List<Candidate> singles = extend(new int[0]);
-        if (singles.isEmpty() || singles.get(0).distance() > -least) {
+        if (singles.isEmpty()) {
             return Optional.empty();
         }
         Candidate best = singles.get(0);
@@ -109,14 +121,17 @@ final class Where {
                 best = order.get(0);
             }
         }
+        if (best.distance() > -least) {
+            return Optional.empty();
+        }
         Candidate found = best;
         List<Candidate> same = all.stream()
                 .filter(each -> each != found && areTheSame(each, found))
                 .toList();
-        List<Candidate> rivals = singles.stream()
-                .filter(each -> each.distance() < -3 && !same.contains(each) && !isPartOf(each, found))
-                .toList();
-        return Optional.of(new Found(found, same, rivals, tried));
+        Map<Boolean, List<Candidate>> others = singles.stream()
+                .filter(each -> each.distance() < -LEAST_RIVAL && !same.contains(each) && !isOneOf(each, found))
+                .collect(Collectors.partitioningBy(each -> isPartOf(each, found)));
+        return Optional.of(new Found(found, same, others.get(false), others.get(true), tried));
     }
 
     private static boolean isWorthACondition(Candidate best, Candidate further) {
@@ -135,8 +150,14 @@ final class Where {
         return Math.abs(one - other) <= SAME * Math.max(one, other);
     }
 
+    /** Whether nearly all of a value is in the found slice. */
+    private boolean isPartOf(Candidate single, Candidate found) {
+        return with(single.slices(), found.slices()).overBefore()
+                >= NEARLY_ALL * single.spans().overBefore();
+    }
+
     /** Whether it is one of the found slice's own conditions. */
-    private static boolean isPartOf(Candidate single, Candidate found) {
+    private static boolean isOneOf(Candidate single, Candidate found) {
         return Arrays.stream(found.slices()).anyMatch(slice -> slice == single.slices()[0]);
     }
 
@@ -165,7 +186,7 @@ final class Where {
         }
         List<Candidate> found = new ArrayList<>();
         for (int slice = 0; slice < numbers; slice++) {
-            if (!slotTaken[slot(slice)]) {
+            if (!slotTaken[slot(slice)] && compared.test(slice)) {
                 int[] slices = Arrays.copyOf(fixed, fixed.length + 1);
                 slices[fixed.length] = slice;
                 Arrays.sort(slices);

@@ -1,11 +1,11 @@
 package coldtide.core.funnel;
 
 import coldtide.core.funnel.FunnelAnswer.Versus;
-import coldtide.core.funnel.SlicesAnswer.Having;
 import coldtide.core.funnel.SlicesAnswer.Slice;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
+import coldtide.core.who.Having;
 import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.longs.Long2LongMap;
 import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;

@@ -1,6 +1,7 @@
 package coldtide.core.funnel;
 
 import coldtide.core.funnel.FunnelAnswer.Versus;
+import coldtide.core.who.Having;
 import java.util.List;
 
 /**
@@ -19,10 +20,7 @@ public record SlicesAnswer(long reached, long before, int tests, List<Slice> sli
         tooMany = List.copyOf(tooMany);
     }
 
-    /** A property with a value at the step before. */
-    public record Having(String property, String value) {}
-
-    /** @param having one, or two that hold together */
+    /** @param having what units had at the step before: one, or two that hold together */
     public record Slice(List<Having> having, Versus versus) {
         public Slice {
             having = List.copyOf(having);

@@ -6,6 +6,8 @@ import static coldtide.core.tidetable.Count.CAME_BACK_NEXT_DAY;
 import static coldtide.core.tidetable.Count.FIRST_PATHS;
 import static coldtide.core.tidetable.Count.GONE_QUIET;
 import static coldtide.core.tidetable.Count.INSTALLS;
+import static coldtide.core.tidetable.Count.LATER_SESSIONS;
+import static coldtide.core.tidetable.Count.LATER_SESSION_MILLIS;
 import static coldtide.core.tidetable.Count.NEW_PEOPLE;
 import static coldtide.core.tidetable.Count.NEW_THE_DAY_BEFORE;
 import static coldtide.core.tidetable.Count.PAYERS;
@@ -221,12 +223,18 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private void sessions(Shard shard, long[] asked, Partial partial) {
         long[] sessions = partial.of(SESSIONS);
         long[] millis = partial.of(SESSION_MILLIS);
+        long[] later = partial.of(LATER_SESSIONS);
+        long[] laterMillis = partial.of(LATER_SESSION_MILLIS);
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
                 int period = periodOfDay[shard.sessionDay[i]];
                 if (period != NONE) {
                     sessions[period]++;
                     millis[period] += shard.sessionMillis[i];
+                    if (shard.sessionDay[i] > shard.firstDay[person]) {
+                        later[period]++;
+                        laterMillis[period] += shard.sessionMillis[i];
+                    }
                 }
             }
         }

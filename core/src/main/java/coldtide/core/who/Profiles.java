@@ -17,9 +17,6 @@ public final class Profiles {
     /** In place of a slice where a profile lacks the property. */
     public static final int NONE = -1;
 
-    /** A value of a property. */
-    public record Having(String property, String value) {}
-
     private final List<String> properties;
     private final List<Having> slices = new ArrayList<>();
     private final int[] profileOf;

@@ -6,6 +6,7 @@ import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.DayRange;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -92,6 +93,9 @@ final class NaiveTideTable {
             DayRange next =
                     new DayRange(period.from().plusDays(day), period.from().plusDays(day + 1));
             DayRange before = next.shiftedBy(-1);
+            if (next.from().isAfter(lastDay())) {
+                break;
+            }
             Set<String> fresh = people(before, event -> true);
             fresh.removeAll(history.events.stream()
                     .filter(event -> history.dayOf(event).isBefore(before.from()))
@@ -102,6 +106,13 @@ final class NaiveTideTable {
             back += fresh.size();
         }
         return ratio(back, came);
+    }
+
+    private LocalDate lastDay() {
+        return history.events.stream()
+                .map(history::dayOf)
+                .max(Comparator.naturalOrder())
+                .orElseThrow();
     }
 
     /** People active in a period and not in the next. */

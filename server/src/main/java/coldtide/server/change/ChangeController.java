@@ -38,10 +38,13 @@ class ChangeController implements WarmUp {
     /**
      * Everything sudden.
      *
+     * @param from the first day of the app's whole time, with which courses begin
+     * @param fullDaysEnd the day after the last that has fully passed
      * @param isLearning whether the app is too young for any band
      * @param incidents the newest first
      */
-    record ChangesView(String currency, boolean isLearning, List<IncidentView> incidents) {}
+    record ChangesView(
+            String currency, LocalDate from, LocalDate fullDaysEnd, boolean isLearning, List<IncidentView> incidents) {}
 
     /**
      * A figure by day beside where it was to be expected.
@@ -76,6 +79,8 @@ class ChangeController implements WarmUp {
         Changes changes = watching.of(asked);
         return new ChangesView(
                 asked.app().currency(),
+                asked.log().firstDay(),
+                asked.log().endOfFullDays(),
                 changes.bands().isEmpty(),
                 changes.incidents().stream().map(IncidentView::of).toList());
     }

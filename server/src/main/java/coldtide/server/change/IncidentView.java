@@ -12,10 +12,12 @@ import coldtide.core.change.Spot;
 import coldtide.core.change.Suspect;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Profiles.Having;
+import coldtide.core.who.Having;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 
@@ -34,11 +36,28 @@ record IncidentView(
         List<DropView> drops,
         @Schema(types = {"object", "null"}) OutageView outage,
         @Schema(types = {"object", "null"}) MixedView mixed,
-        List<EventView> events,
+        List<EventMovedView> events,
         List<PerformanceView> performance,
         @Schema(types = {"object", "null"}) SpotView spot,
+        CourseView course,
         boolean peak,
         @Schema(types = {"object", "null"}) BlamedView blamed) {
+
+    /** A slice by day of the app's whole time; no days of what is of everybody. */
+    record CourseView(
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> actual,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> expected) {
+        static CourseView of(Incident.Course course) {
+            return new CourseView(each(course.actual()), each(course.expected()));
+        }
+
+        private static List<Double> each(double[] days) {
+            return Arrays.stream(days).mapToObj(IncidentView::orNull).toList();
+        }
+    }
 
     /** How something changed; null where too little is known. */
     record ChangeView(
@@ -71,6 +90,7 @@ record IncidentView(
             ChangeView change,
             ChangeView without,
             List<SuspectView> suspects,
+            List<Having> parts,
             int tried) {
         static DropView of(Drop drop) {
             return new DropView(
@@ -84,6 +104,7 @@ record IncidentView(
                     ChangeView.of(drop.change()),
                     ChangeView.of(drop.without()),
                     drop.suspects().stream().map(SuspectView::of).toList(),
+                    drop.parts(),
                     drop.tried());
         }
     }
@@ -141,9 +162,9 @@ record IncidentView(
     }
 
     /** How often active people of the slice do something. */
-    record EventView(String event, double before, double after, ChangeView change) {
-        static EventView of(EventChange event) {
-            return new EventView(event.event(), event.before(), event.after(), ChangeView.of(event.change()));
+    record EventMovedView(String event, double before, double after, ChangeView change) {
+        static EventMovedView of(EventChange event) {
+            return new EventMovedView(event.event(), event.before(), event.after(), ChangeView.of(event.change()));
         }
     }
 
@@ -224,9 +245,10 @@ record IncidentView(
                         .map(of -> new OutageView(of.from(), of.to(), of.expected(), of.actual()))
                         .orElse(null),
                 incident.mixed().map(MixedView::of).orElse(null),
-                incident.events().stream().map(EventView::of).toList(),
+                incident.events().stream().map(EventMovedView::of).toList(),
                 incident.performance().stream().map(PerformanceView::of).toList(),
                 incident.spot().map(SpotView::of).orElse(null),
+                CourseView.of(incident.course()),
                 incident.peak(),
                 incident.blamed().map(BlamedView::of).orElse(null));
     }

@@ -1,0 +1,148 @@
+package coldtide.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.core.change.Change;
+import coldtide.core.change.Changes;
+import coldtide.core.change.Incident;
+import coldtide.core.change.Kind;
+import coldtide.core.change.KnownRelease;
+import coldtide.core.change.PerformanceChange;
+import coldtide.core.change.Suspect;
+import coldtide.core.log.EventLog;
+import coldtide.core.scan.ScanRunner;
+import coldtide.core.tidetable.Figure;
+import coldtide.core.time.DayRange;
+import coldtide.core.who.Having;
+import coldtide.world.scenario.Scenario;
+import coldtide.world.scenario.ScenarioFile;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.List;
+import java.util.Optional;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Test;
+
+/** What fell in the demo world is found by the watch alone and called by its name; the truth is in its scenario. */
+class WatchTest {
+    private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(5));
+    private static final Changes FOUND = in(LargeWorld.LOG, LargeWorld.SCENARIO);
+
+    @AfterAll
+    static void close() {
+        RUNNER.close();
+    }
+
+    private static Changes in(EventLog log, Scenario scenario) {
+        List<KnownRelease> releases = scenario.releases().stream()
+                .map(release -> new KnownRelease(
+                        release.version(),
+                        release.platform(),
+                        scenario.firstDay().plusDays(release.day())))
+                .toList();
+        return Changes.in(log, RUNNER, new Changes.Question(Optional.empty(), releases));
+    }
+
+    private static Incident only(Kind kind) {
+        assertThat(FOUND.incidents())
+                .filteredOn(incident -> incident.kind() == kind)
+                .as("%s", kind)
+                .hasSize(1);
+        return FOUND.incidents().stream()
+                .filter(incident -> incident.kind() == kind)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static LocalDate starts(String happening) {
+        return LargeWorld.SCENARIO
+                .firstDay()
+                .plusDays(LargeWorld.SCENARIO.happening(happening).starts().day());
+    }
+
+    /** Happening 4: the family and not the countries in which it is common; frames on level 5 at the stair; after 1.6.0. */
+    @Test
+    void theLightningIsAProductFaultOfOneGpuFamily() {
+        Incident incident = only(Kind.PRODUCT_FAULT);
+        assertThat(incident.slice()).containsExactly(new Having("gpu", "Nacre 5"));
+        assertThat(incident.blamed().orElseThrow().release().version()).isEqualTo("1.6.0");
+        assertThat(incident.performance())
+                .filteredOn(PerformanceChange::isWorse)
+                .extracting(PerformanceChange::property)
+                .containsExactly("fps");
+        assertThat(incident.spot().orElseThrow().level()).isEqualTo(5);
+        assertThat(incident.spot().orElseThrow().after())
+                .isLessThan(0.7 * incident.spot().orElseThrow().before());
+        List<Suspect> suspects = incident.drops().get(0).suspects();
+        assertThat(suspects)
+                .filteredOn(suspect -> suspect.slice().get(0).property().equals("country"))
+                .allMatch(suspect -> suspect.fate() == Suspect.Fate.RULED_OUT);
+        assertThat(suspects)
+                .filteredOn(suspect -> suspect.fate() == Suspect.Fate.RULED_OUT)
+                .isNotEmpty();
+    }
+
+    /** Happening 5: on Android 1.7.1 nearly no finished advert arrives; those on the version beside those who are not show it. */
+    @Test
+    void adFinishedOfAndroidIsLostTracking() {
+        Incident incident = only(Kind.LOST_TRACKING);
+        assertThat(incident.slice()).containsExactly(new Having("platform", "android"));
+        assertThat(incident.blamed().orElseThrow().release())
+                .extracting(KnownRelease::version, KnownRelease::platform)
+                .containsExactly("1.7.1", "android");
+        Change contrast = incident.blamed().orElseThrow().contrast();
+        assertThat(contrast.part()).isLessThan(-0.95);
+        assertThat(incident.events().get(0).event()).isEqualTo("ad_finished");
+        assertThat(incident.drops().get(0).without().isFall()).isFalse();
+        assertThat(incident.moneyLost()).isPresent();
+    }
+
+    /** Happening 2: day-1 retention of the burst's week falls, in no slice. */
+    @Test
+    void theBurstIsAMixOfArrivals() {
+        Incident incident = only(Kind.MIX);
+        assertThat(incident.slice()).isEmpty();
+        assertThat(incident.drops()).extracting(drop -> drop.figure()).contains(Figure.NEXT_DAY);
+        assertThat(ChronoUnit.DAYS.between(
+                        starts("campaign_burst"), incident.days().from()))
+                .isBetween(0L, 2L);
+        assertThat(incident.mixed().orElseThrow().mix())
+                .isLessThan(incident.mixed().orElseThrow().within());
+    }
+
+    /** Happening 6: from 19:30 to 21:30, so three clock hours fall short. */
+    @Test
+    void theOutageHasItsHours() {
+        Incident incident = only(Kind.OUTAGE);
+        LocalDate day = starts("outage");
+        assertThat(incident.days()).isEqualTo(new DayRange(day, day.plusDays(1)));
+        assertThat(incident.outage().orElseThrow().from())
+                .isEqualTo(LargeWorld.SCENARIO.at(
+                        LargeWorld.SCENARIO.happening("outage").starts().day(), 19));
+        assertThat(Duration.between(
+                        incident.outage().orElseThrow().from(),
+                        incident.outage().orElseThrow().to()))
+                .isEqualTo(Duration.ofHours(3));
+    }
+
+    /** Happening 7: fewer people on the two days after the holiday. */
+    @Test
+    void theTroughAfterTheHolidayIsTheCalendar() {
+        Incident incident = only(Kind.CALENDAR);
+        assertThat(incident.days().from()).isEqualTo(starts("holiday").plusDays(1));
+        assertThat(incident.peak()).isTrue();
+        assertThat(incident.drops()).extracting(drop -> drop.figure()).contains(Figure.ACTIVE_PEOPLE);
+    }
+
+    /** Without anything planted, hardly anything is told, and nothing is called more than unexplained. */
+    @Test
+    void inAQuietWorldHardlyAnythingIsTold() {
+        Scenario quiet =
+                ScenarioFile.gullcombe().sized(20_000, 26, LargeWorld.END).quiet();
+        List<Incident> told = in(WorldLog.of(quiet), quiet).incidents();
+        // Twenty-two figures for half a year, and one false alarm a year and figure at most.
+        assertThat(told).hasSizeLessThanOrEqualTo(11);
+        assertThat(told).noneMatch(incident -> incident.kind() == Kind.PRODUCT_FAULT || incident.kind() == Kind.OUTAGE);
+    }
+}

@@ -1,0 +1,94 @@
+package coldtide.core.change;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import org.apache.commons.math3.stat.inference.AlternativeHypothesis;
+import org.apache.commons.math3.stat.inference.BinomialTest;
+import org.apache.commons.math3.stat.regression.OLSMultipleLinearRegression;
+import org.apache.commons.statistics.distribution.NormalDistribution;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class TwoSpansTest {
+    private static final double MANY = 1e12;
+
+    /** Counts of a part alone, over equal times, with others that never change. */
+    private static TwoSpans alone(double before, double after) {
+        return new TwoSpans(before, 1, after, 1, MANY, 1, MANY, 1);
+    }
+
+    /**
+     * Given the sum, as many before as after is a coin thrown: the exact test of commons-math. The root of the deviance is about as far
+     * out as the mid-p of that test.
+     */
+    @ParameterizedTest
+    @CsvSource({"100,70", "400,330", "50,28", "1000,930", "64,64"})
+    void theDistanceOfTwoCountsIsThatOfTheExactBinomialTest(int before, int after) {
+        BinomialTest exact = new BinomialTest();
+        double upTo = exact.binomialTest(before + after, after, 0.5, AlternativeHypothesis.LESS_THAN);
+        double below =
+                after == 0 ? 0 : exact.binomialTest(before + after, after - 1, 0.5, AlternativeHypothesis.LESS_THAN);
+        double distance = alone(before, after).distance();
+        assertThat(NormalDistribution.of(0, 1).cumulativeProbability(distance))
+                .isCloseTo((upTo + below) / 2, within(0.03 * upTo + 1e-4));
+    }
+
+    /** Difference in differences is what two times and two groups have in common in a regression of the logarithms: commons-math. */
+    @Test
+    void theChangeAgainstOthersIsTheInteractionOfARegression() {
+        TwoSpans spans = new TwoSpans(300, 1000, 180, 900, 2000, 5000, 2300, 5200);
+        double[] rates = {
+            Math.log(2000.0 / 5000), Math.log(2300.0 / 5200), Math.log(300.0 / 1000), Math.log(180.0 / 900)
+        };
+        // Each cell twice, since a regression wants more rows than it has coefficients.
+        double[] y = new double[8];
+        double[][] x = new double[8][];
+        for (int i = 0; i < 8; i++) {
+            int cell = i % 4;
+            int part = cell / 2;
+            int after = cell % 2;
+            y[i] = rates[cell];
+            x[i] = new double[] {part, after, part * after};
+        }
+        OLSMultipleLinearRegression regression = new OLSMultipleLinearRegression();
+        regression.newSampleData(y, x);
+        assertThat(spans.against()).isCloseTo(regression.estimateRegressionParameters()[3], within(1e-9));
+        assertThat(spans.expected()).isCloseTo(300 * 0.9 * (2300.0 / 5200) / (2000.0 / 5000), within(1e-9));
+    }
+
+    @Test
+    void backwardsInTimeTheChangeIsTheOppositeAndAsFar() {
+        TwoSpans there = new TwoSpans(300, 1000, 180, 900, 2000, 5000, 2300, 5200);
+        TwoSpans back = new TwoSpans(180, 900, 300, 1000, 2300, 5200, 2000, 5000);
+        assertThat(back.against()).isCloseTo(-there.against(), within(1e-12));
+        assertThat(Math.signum(back.distance())).isEqualTo(-Math.signum(there.distance()));
+    }
+
+    @Test
+    void fewOthersMakeItLessSure() {
+        TwoSpans sure = new TwoSpans(300, 1000, 180, 1000, 30_000, 100_000, 30_000, 100_000);
+        TwoSpans unsure = new TwoSpans(300, 1000, 180, 1000, 30, 100, 30, 100);
+        assertThat(unsure.distance()).isGreaterThan(sure.distance()).isNegative();
+        assertThat(Change.of(sure, 1).isFall()).isTrue();
+        assertThat(Change.of(unsure, 1).isFall()).isFalse();
+    }
+
+    @Test
+    void whereNothingWasBeforeNothingIsKnown() {
+        TwoSpans spans = new TwoSpans(0, 1000, 180, 1000, 300, 1000, 300, 1000);
+        assertThat(spans.isKnown()).isFalse();
+        assertThat(Change.of(spans, 1).isKnown()).isFalse();
+    }
+
+    @Test
+    void theIntervalOfAChangeHoldsItAndWidensWithScatter() {
+        Change change = Change.of(alone(1000, 800), 1);
+        Change scattered = Change.of(alone(1000, 800), 3);
+        assertThat(change.part()).isCloseTo(-0.2, within(1e-9));
+        assertThat(change.low()).isLessThan(-0.2).isGreaterThan(scattered.low());
+        assertThat(change.high()).isGreaterThan(-0.2).isLessThan(scattered.high());
+        assertThat(change.lost()).isCloseTo(200, within(1e-6));
+    }
+}

@@ -1,0 +1,200 @@
+package coldtide.core.change;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.core.change.SpanTable.Table;
+import coldtide.core.change.Where.Candidate;
+import coldtide.core.change.Where.Found;
+import coldtide.core.log.EventLog;
+import coldtide.core.log.EventLogBuilder;
+import coldtide.core.log.ExchangeRates;
+import coldtide.core.log.LogSettings;
+import coldtide.core.log.RawEvent;
+import coldtide.core.time.ReportingCalendar;
+import coldtide.core.who.Having;
+import coldtide.core.who.Profiles;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.function.Predicate;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** The search for the guilty slice against trying every combination, over counts of invented profiles. */
+class WhereTest {
+    private static final List<String> PROPERTIES = List.of("a", "b", "c", "d");
+
+    /** Profiles of all combinations that turned up, with counts before and after. */
+    private record Invented(Profiles profiles, Table table) {}
+
+    private static Map<String, String> draw(Random random) {
+        String a = "a" + random.nextInt(4);
+        // A value of b that travels with one of a.
+        String b = a.equals("a1") && random.nextInt(3) > 0 ? "b2" : "b" + random.nextInt(5);
+        return Map.of("a", a, "b", b, "c", "c" + random.nextInt(3), "d", "d" + random.nextInt(6));
+    }
+
+    private static Invented invented(long seed, Predicate<Map<String, String>> guilty, double left) {
+        Random random = new Random(seed);
+        LogSettings settings = LogSettings.usual(new ReportingCalendar(ZoneId.of("UTC")), new ExchangeRates("EUR"));
+        EventLogBuilder builder = new EventLogBuilder(settings);
+        RawEvent raw = new RawEvent();
+        List<Map<String, String>> contexts = new ArrayList<>();
+        for (int i = 0; i < 200; i++) {
+            Map<String, String> context = draw(random);
+            contexts.add(context);
+            raw.install = i;
+            raw.account = RawEvent.NOBODY;
+            raw.timeMillis = 1_700_000_000_000L;
+            raw.receivedMillis = raw.timeMillis;
+            raw.name = builder.nameCode("app_open");
+            raw.context = builder.addContext(context);
+            raw.clearValues();
+            builder.add(raw);
+        }
+        EventLog log = builder.build().orElseThrow();
+        Profiles profiles = Profiles.of(log, PROPERTIES);
+        long[][] sums = new long[4][profiles.size()];
+        for (Map<String, String> context : contexts) {
+            int profile = profiles.ofContext(contexts.indexOf(context));
+            if (sums[2][profile] > 0) {
+                continue;
+            }
+            long people = 200 + random.nextInt(1500);
+            sums[2][profile] = people;
+            sums[3][profile] = (long) (people * 0.9);
+            sums[0][profile] = about(random, people * 0.5);
+            sums[1][profile] = about(random, people * 0.9 * 0.5 * (guilty.test(context) ? left : 1));
+        }
+        return new Invented(profiles, new Table(Rate.SESSIONS, profiles, 1, 28, 14, sums));
+    }
+
+    private static long about(Random random, double mean) {
+        return Math.max(0, Math.round(mean + Math.sqrt(mean) * random.nextGaussian()));
+    }
+
+    private static Optional<Found> find(Invented invented) {
+        return new Where(invented.table(), List.of()).find(4, value -> true);
+    }
+
+    private static List<Having> slice(Invented invented, Candidate candidate) {
+        return new Where(invented.table(), List.of()).having(candidate);
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6})
+    void aGuiltyValueIsFoundAndWhatTravelsWithItIsNot(long seed) {
+        Invented invented = invented(seed, context -> context.get("a").equals("a1"), 0.7);
+        assertThat(slice(invented, find(invented).orElseThrow().slice())).containsExactly(new Having("a", "a1"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6})
+    void aGuiltyPairIsFound(long seed) {
+        Invented invented = invented(
+                seed,
+                context -> context.get("a").equals("a0") && context.get("c").equals("c1"),
+                0.5);
+        assertThat(slice(invented, find(invented).orElseThrow().slice()))
+                .containsExactlyInAnyOrder(new Having("a", "a0"), new Having("c", "c1"));
+    }
+
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4})
+    void aGuiltyTripleIsFound(long seed) {
+        Invented invented = invented(
+                seed,
+                context -> context.get("a").equals("a0")
+                        && context.get("c").equals("c1")
+                        && !context.get("b").equals("b9")
+                        && context.get("d").compareTo("d3") < 0,
+                0.2);
+        List<Having> found = slice(invented, find(invented).orElseThrow().slice());
+        assertThat(found).contains(new Having("a", "a0"), new Having("c", "c1"));
+    }
+
+    /** No single value, pair or triple lies further below than the furthest of those that are looked at. */
+    @ParameterizedTest
+    @ValueSource(longs = {11, 12, 13, 14, 15, 16})
+    void nothingThatIsNotTriedLiesFurther(long seed) {
+        Invented invented = invented(
+                seed,
+                context -> context.get("b").equals("b3") && context.get("d").equals("d2"),
+                0.4);
+        double furthest = IntStream.rangeClosed(1, 3)
+                .mapToObj(length -> combinations(invented.profiles().slices().size(), length))
+                .flatMap(List::stream)
+                .mapToDouble(slices -> distance(invented, slices))
+                .min()
+                .orElseThrow();
+        Found found = find(invented).orElseThrow(() -> new AssertionError("Nothing found; furthest is " + furthest));
+        // One condition more must be worth it, so a little may be left to it.
+        assertThat(found.slice().distance()).isLessThan(furthest * 0.9);
+    }
+
+    private static List<int[]> combinations(int values, int length) {
+        List<int[]> all = new ArrayList<>();
+        combine(new int[0], 0, values, length, all);
+        return all;
+    }
+
+    private static void combine(int[] so, int from, int values, int length, List<int[]> into) {
+        if (so.length == length) {
+            into.add(so);
+            return;
+        }
+        for (int next = from; next < values; next++) {
+            int[] more = Arrays.copyOf(so, so.length + 1);
+            more[so.length] = next;
+            combine(more, next + 1, values, length, into);
+        }
+    }
+
+    private static double distance(Invented invented, int[] slices) {
+        double[] sums = new double[8];
+        for (int profile = 0; profile < invented.profiles().size(); profile++) {
+            int[] own = invented.profiles().slices(profile);
+            boolean in =
+                    Arrays.stream(slices).allMatch(slice -> Arrays.stream(own).anyMatch(each -> each == slice));
+            for (int span = 0; span < 2; span++) {
+                sums[(in ? 0 : 4) + span] += invented.table().over(profile, span);
+                sums[(in ? 2 : 6) + span] += invented.table().under(profile, span);
+            }
+        }
+        TwoSpans spans = new TwoSpans(sums[0], sums[2], sums[1], sums[3], sums[4], sums[6], sums[5], sums[7]);
+        return spans.isKnown() && spans.expected() >= Where.LEAST_EXPECTED ? spans.distance() : 0;
+    }
+
+    @Test
+    void whereNothingFellNothingIsFound() {
+        assertThat(find(invented(21, context -> false, 1))).isEmpty();
+    }
+
+    @Test
+    void whoTravelsWithTheGuiltyIsHealthyWithoutThem() {
+        Invented invented = invented(31, context -> context.get("a").equals("a1"), 0.6);
+        Where where = new Where(invented.table(), List.of());
+        int[] guilty = find(invented).orElseThrow().slice().slices();
+        int[] decoy = {invented.profiles().slices().indexOf(new Having("b", "b2"))};
+        Suspect suspect = new Suspect(
+                List.of(new Having("b", "b2")),
+                Change.UNKNOWN,
+                Change.of(where.without(decoy, guilty), 1),
+                Change.of(where.without(guilty, decoy), 1),
+                Change.of(where.with(guilty, decoy), 1),
+                Change.of(
+                        where.without(
+                                guilty, new int[] {invented.profiles().slices().size() - 1}),
+                        1));
+        assertThat(suspect.alone().isFall()).isFalse();
+        assertThat(suspect.guiltyAlone().isFall()).isTrue();
+        assertThat(suspect.both().isFall()).isTrue();
+        assertThat(suspect.fate()).isEqualTo(Suspect.Fate.RULED_OUT);
+    }
+}

@@ -1,0 +1,118 @@
+package coldtide.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.core.log.RevenueType;
+import coldtide.server.Application;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.time.LocalDate;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** The room of cases: what fell in a file of events is found, argued and put down to the slice that explains it. */
+@ExtendWith(Application.class)
+class CasesTest {
+    /**
+     * Two hundred people over nine weeks, each of whom watches about two adverts a day; from the seventh week on, those on one GPU watch
+     * a third of them, and half of those on it live in one country.
+     */
+    private static String events() {
+        Random random = new Random(7);
+        StringBuilder csv =
+                new StringBuilder("id,name,time,install,amount,currency,revenue_type,gpu,country,platform\n");
+        int id = 0;
+        for (int day = 0; day < 63; day++) {
+            for (int person = 0; person < 200; person++) {
+                boolean guilty = person % 4 == 0;
+                String country = guilty ? (person % 8 == 0 ? "BR" : "PT") : person % 7 == 0 ? "BR" : "PT";
+                String who = ",p" + person + ",%s," + (guilty ? "Nacre 5" : "Slate 3") + "," + country + ",android\n";
+                String time = LocalDate.of(2026, 3, 2).plusDays(day) + "T12:%02d:00Z";
+                csv.append(id++)
+                        .append(",app_open,")
+                        .append(time.formatted(random.nextInt(60)))
+                        .append(who.formatted(",,"));
+                int adverts = 1 + random.nextInt(3);
+                for (int advert = 0; advert < adverts; advert++) {
+                    if (!guilty || day < 44 || random.nextInt(3) == 0) {
+                        csv.append(id++)
+                                .append(",ad_finished,")
+                                .append(time.formatted(random.nextInt(60)))
+                                .append(who.formatted("0.01,EUR," + RevenueType.AD.word()));
+                    }
+                }
+            }
+        }
+        return csv.toString();
+    }
+
+    @Test
+    void aFallInAFileIsArguedToItsSlice() throws IOException {
+        try (Visitor visitor = Visitor.in("tide")) {
+            visitor.makeApp("Fallen lights");
+            visitor.send("fallen.csv", events());
+            visitor.bringIn();
+            assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
+            visitor.page
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Watch"))
+                    .click();
+            visitor.page
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Cases"))
+                    .click();
+            Locator row =
+                    visitor.page.locator(".cases tbody tr").filter(new Locator.FilterOptions().setHasText("Nacre 5"));
+            assertThat(row).hasCount(1);
+            row.getByRole(AriaRole.BUTTON).click();
+            Locator argument = visitor.page.locator(".case-argument");
+            assertThat(visitor.page.locator("h1")).hasText("Revenue from adverts of gpu Nacre 5 fell");
+            assertThat(argument).containsText("Without it nothing fell");
+            assertThat(visitor.page.locator(".case-view canvas, .case-view svg").first())
+                    .isVisible();
+
+            // By keyboard: to the step and into its table.
+            Locator where = visitor.page.getByRole(
+                    AriaRole.BUTTON,
+                    new Page.GetByRoleOptions().setName("Where").setExact(true));
+            where.focus();
+            visitor.page.keyboard().press("Enter");
+            assertThat(where).hasAttribute("aria-expanded", "true");
+            assertThat(visitor.page.locator(".case-view table")).containsText("not in gpu Nacre 5");
+            assertThat(visitor.page.url()).contains("step=where");
+
+            Download csv = visitor.page.waitForDownload(() -> visitor.page
+                    .getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("CSV").setExact(true))
+                    .click());
+            assertThat(Files.readString(csv.path())).contains("Revenue from adverts,gpu Nacre 5");
+
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep as evidence"))
+                    .click();
+            assertThat(visitor.page.locator(".case-view")).containsText("Kept as evidence number");
+
+            visitor.page.goBack();
+            assertThat(where).hasAttribute("aria-expanded", "false");
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("All cases"))
+                    .click();
+            assertThat(visitor.page.locator("h1")).hasText("Cases");
+            // The rail has a notch for it, which opens it.
+            visitor.page.locator(".rail-drops g").first().click();
+            assertThat(visitor.page.locator(".case-kind")).isVisible();
+        }
+    }
+
+    @Test
+    void aCaseThatIsNotThereIsSaid() {
+        try (Visitor visitor = Visitor.in("cases?case=2020-01-01.revenue")) {
+            assertThat(visitor.page.locator(".cases")).containsText("There is no case “2020-01-01.revenue” any more");
+        }
+    }
+}

@@ -1,0 +1,130 @@
+import { useEffect } from 'react';
+import { useChanges, type ChangesView, type IncidentView } from '../../api/changes';
+import { useFrame, type FrameContext } from '../../frame/Frame';
+import { useLetter } from '../../frame/keys';
+import { NoEvents } from '../../frame/NoEvents';
+import { saveCsv } from '../../frame/saveCsv';
+import { Case } from './Case';
+import { money } from '../../words/numbers';
+import { daysWords, KIND, sizeOf, sliceWords, titleOf } from '../../words/changes';
+import './cases.css';
+
+/** What fell, each with the argument why. */
+export default function Cases() {
+  const frame = useFrame();
+  const { app, asked, rail, setFoot } = frame;
+  const changes = useChanges(app.key, rail !== undefined);
+  useEffect(() => setFoot(changes.data?.foot), [changes.data, setFoot]);
+  if (!rail) return <NoEvents app={app} />;
+  const opened = asked.param('case');
+  const view = changes.data?.answer;
+  const incident = view?.incidents.find((each) => each.id === opened);
+  return (
+    <div className="cases">
+      {changes.isPending && <p className="second">Every figure of every slice is being looked through.</p>}
+      {changes.isError && <p className="fall">{changes.error.message}</p>}
+      {view && incident && <Case frame={frame} view={view} incident={incident} />}
+      {view && !incident && <Ledger frame={frame} view={view} lost={opened} />}
+    </div>
+  );
+}
+
+interface LedgerProps {
+  frame: FrameContext;
+  view: ChangesView;
+  /** A case that the address asks for and that is not there. */
+  lost: string | null;
+}
+
+function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
+  const save = () => saveCsv(`${app.key}-cases.csv`, csvRows(view));
+  useLetter('x', save);
+  return (
+    <>
+      <h1 className="serif">Cases</h1>
+      {lost && (
+        <p className="fall">
+          There is no case &ldquo;{lost}&rdquo; any more: with the data of today it does not fall out of what
+          was to be expected, or it has another beginning.
+        </p>
+      )}
+      {view.isLearning && (
+        <p className="serif">
+          Learning: there are fewer than three full weeks of data, and what is usual is not known before.
+        </p>
+      )}
+      {!view.isLearning && view.incidents.length === 0 && (
+        <p className="serif">
+          Nothing fell: every figure of every slice lies where its own past and all others let expect it.
+        </p>
+      )}
+      {view.incidents.length > 0 && (
+        <>
+          <p className="second cases-about">
+            Every headline figure is held against its own past, and every slice with at least 1.5 % of active
+            people against everybody else. What falls together is one case.
+          </p>
+          <table className="ruled">
+            <thead>
+              <tr>
+                <th>When</th>
+                <th>What</th>
+                <th className="number">By</th>
+                <th className="number">Lost</th>
+                <th>Kind of cause</th>
+                <th>After release</th>
+                <th>Now</th>
+              </tr>
+            </thead>
+            <tbody>
+              {view.incidents.map((each) => (
+                <tr key={each.id}>
+                  <td>{daysWords(each.days)}</td>
+                  <td>
+                    <button className="word" onClick={() => asked.set({ case: each.id })}>
+                      {titleOf(each)}
+                    </button>
+                  </td>
+                  <td className="number">{sizeOf(each)}</td>
+                  <td className="number">
+                    {each.moneyLost === null ? '' : money(each.moneyLost, view.currency)}
+                  </td>
+                  <td>{KIND[each.kind]}</td>
+                  <td>{each.blamed ? each.blamed.version : ''}</td>
+                  <td>{each.isOver ? 'over' : 'going on'}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p>
+            <button className="word" onClick={save}>
+              Save as CSV
+            </button>
+          </p>
+        </>
+      )}
+    </>
+  );
+}
+
+function csvRows(view: ChangesView): (string | number | null)[][] {
+  return [
+    ['from', 'to', 'what', 'slice', 'by', 'low', 'high', 'kind', 'release', 'over', 'money lost'],
+    ...view.incidents.map((each: IncidentView) => {
+      const change = each.drops[0]?.change;
+      return [
+        each.days.from,
+        each.days.to,
+        titleOf(each),
+        sliceWords(each.slice),
+        change?.part ?? null,
+        change?.low ?? null,
+        change?.high ?? null,
+        KIND[each.kind],
+        each.blamed?.version ?? null,
+        each.isOver ? 'yes' : 'no',
+        each.moneyLost,
+      ];
+    }),
+  ];
+}

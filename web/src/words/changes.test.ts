@@ -1,0 +1,113 @@
+import { describe, expect, test } from 'vitest';
+import type { ChangeView, DropView, IncidentView } from '../api/changes';
+import {
+  afterSentence,
+  changeWords,
+  fellSentence,
+  releaseSentence,
+  titleOf,
+  verdict,
+  withoutSentence,
+} from './changes';
+
+const change = (part: number | null, low = 0, high = 0): ChangeView => ({
+  before: 100,
+  expected: part === null ? null : 100,
+  actual: part === null ? 0 : 100 * (1 + part),
+  part,
+  low: part === null ? null : low,
+  high: part === null ? null : high,
+});
+
+const drop = (over: Partial<DropView>): DropView => ({
+  figure: 'AD_REVENUE',
+  unit: 'MONEY',
+  isWorseAbove: false,
+  slice: [{ property: 'platform', value: 'android' }],
+  same: [],
+  days: { from: '2026-10-31', to: '2026-11-16' },
+  distance: -20,
+  change: change(-0.9, -0.95, -0.85),
+  without: change(0.02, -0.04, 0.08),
+  suspects: [],
+  parts: [],
+  tried: 300,
+  ...over,
+});
+
+const incident = (over: Partial<IncidentView>): IncidentView => ({
+  id: 'one',
+  kind: 'LOST_TRACKING',
+  slice: [{ property: 'platform', value: 'android' }],
+  days: { from: '2026-10-31', to: '2026-11-16' },
+  isOver: true,
+  moneyLost: null,
+  drops: [drop({})],
+  outage: null,
+  mixed: null,
+  events: [],
+  performance: [],
+  spot: null,
+  course: { actual: [], expected: [] },
+  peak: false,
+  blamed: null,
+  ...over,
+});
+
+describe('the words of a case', () => {
+  test('a change has its interval, and is not told of too few', () => {
+    expect(changeWords(change(-0.581, -0.643, -0.509))).toBe('\u221258.1\u00a0% (\u221264.3 to \u221250.9)');
+    expect(changeWords(change(null))).toBe('too few to tell');
+  });
+
+  test('what fell in a slice is counted in things, for everybody in its own unit', () => {
+    expect(fellSentence(drop({}), 'EUR')).toBe(
+      'Revenue from adverts of platform android fell below what everybody else lets expect: 10 paid adverts instead of 100, \u221290.0\u00a0% (\u221295.0 to \u221285.0).',
+    );
+    const people = drop({ figure: 'ACTIVE_PEOPLE', unit: 'PEOPLE', slice: [], tried: 1 });
+    expect(fellSentence(people, 'EUR')).toContain(
+      'Active people lay below what its past lets expect: 10 a day instead of 100',
+    );
+  });
+
+  test('a figure that is worse above rose', () => {
+    const quiet = drop({ figure: 'GONE_QUIET', slice: [], isWorseAbove: true });
+    expect(titleOf(incident({ drops: [quiet] }))).toBe('Gone quiet rose');
+    expect(titleOf(incident({ drops: [] }))).toBe('Events stopped arriving');
+  });
+
+  test('whether others fell, too, is said', () => {
+    expect(withoutSentence(drop({}))).toMatch(/^Without it nothing fell/);
+    expect(withoutSentence(drop({ without: change(-0.1, -0.2, -0.05) }))).toMatch(
+      /^Without it there is still a fall/,
+    );
+    expect(withoutSentence(drop({ slice: [] }))).toBeUndefined();
+  });
+
+  test('a release is linked by what those on it did, or by time alone', () => {
+    const blamed = {
+      version: '1.7.1',
+      platform: 'android',
+      starts: '2026-10-28',
+      daysBefore: 3,
+      contrast: change(-1, -1, -0.99),
+    };
+    expect(releaseSentence(incident({ blamed }))).toContain('began 3 days before');
+    expect(releaseSentence(incident({ blamed }))).toContain('\u2212100.0\u00a0%');
+    expect(releaseSentence(incident({ blamed: { ...blamed, contrast: change(null) } }))).toContain(
+      'time alone',
+    );
+  });
+
+  test('a verdict names whom, and says when nothing tells why', () => {
+    expect(verdict(incident({}))).toContain('platform android');
+    expect(verdict(incident({ kind: 'UNEXPLAINED' }))).toMatch(/^Unexplained/);
+  });
+
+  test('after it, whether it is over', () => {
+    expect(afterSentence(incident({}), '2026-11-26')).toBe(
+      'Back where it was to be expected since Mon 16 Nov.',
+    );
+    expect(afterSentence(incident({ isOver: false }), '2026-11-26')).toContain('Wed 25 Nov');
+  });
+});

@@ -1,0 +1,155 @@
+import type { ChangeView, DropView, Having, IncidentView, SuspectView } from '../api/changes';
+import type { Figure } from '../api/queries';
+import { dayOf, dayWords, isoOf } from './dates';
+import { figureTitle } from './figures';
+import { count, figureValue, money, plural, share } from './numbers';
+
+export const KIND: Record<IncidentView['kind'], string> = {
+  PRODUCT_FAULT: 'Product fault',
+  PAYMENT: 'Payment',
+  MIX: 'Mix of arrivals',
+  LOST_TRACKING: 'Lost tracking',
+  OUTAGE: 'Outage',
+  CALENDAR: 'Calendar',
+  UNEXPLAINED: 'Unexplained',
+};
+
+export const FATE: Record<SuspectView['fate'], string> = {
+  RULED_OUT: 'ruled out',
+  FELL_TOO: 'fell too',
+  NOT_TOLD_APART: 'not told apart',
+};
+
+/** What is counted of a figure where it is watched by slice. */
+export const THINGS: Partial<Record<Figure, string>> = {
+  NEW_PEOPLE: 'new people',
+  FIRST_PATH: 'first-time paths finished',
+  ACTIVE_PEOPLE: 'days of active people',
+  SESSIONS: 'sessions',
+  PURCHASES: 'purchases',
+  AD_REVENUE: 'paid adverts',
+  NEXT_DAY: 'people back on the next day',
+};
+
+export const sliceWords = (slice: Having[]): string =>
+  slice.length === 0 ? 'everybody' : slice.map((each) => `${each.property} ${each.value}`).join(', ');
+
+/** "−58.1 %". */
+export const partWords = (part: number): string =>
+  `${part < 0 ? '\u2212' : '+'}${share(Math.abs(part)).replace(' ', '\u00a0')}`;
+
+/** "−58.1 % (−64.3 to −50.9)"; what is not known in words. */
+export function changeWords(change: ChangeView): string {
+  if (change.part === null || change.low === null || change.high === null) return 'too few to tell';
+  const bound = (value: number) => partWords(value).replace('\u00a0%', '');
+  return `${partWords(change.part)} (${bound(change.low)} to ${bound(change.high)})`;
+}
+
+/** The last day of a range in words. */
+export const lastDay = (to: string): string => dayWords(dayOf(to) - 1);
+
+export const daysWords = (days: { from: string; to: string }): string => {
+  const length = dayOf(days.to) - dayOf(days.from);
+  return length === 1
+    ? dayWords(dayOf(days.from))
+    : `${dayWords(dayOf(days.from))} to ${dayWords(dayOf(days.to) - 1)}, ${plural(length, 'day')}`;
+};
+
+/** What fell, as the row of a list says it. */
+export function titleOf(incident: IncidentView): string {
+  const lead = incident.drops[0];
+  if (!lead) return 'Events stopped arriving';
+  const moved = lead.isWorseAbove ? 'rose' : 'fell';
+  const of = lead.slice.length ? ` of ${sliceWords(lead.slice)}` : '';
+  return `${figureTitle(lead.figure)}${of} ${moved}`;
+}
+
+/** How much, in the shortest words. */
+export function sizeOf(incident: IncidentView): string {
+  const lead = incident.drops[0];
+  if (!lead) {
+    const { outage } = incident;
+    return outage ? `${count(Math.round(outage.expected - outage.actual))} events missing` : '';
+  }
+  return lead.change.part === null ? '' : partWords(lead.change.part);
+}
+
+/** What fell and by how much. */
+export function fellSentence(drop: DropView, currency: string): string {
+  const { change } = drop;
+  if (drop.slice.length === 0) {
+    const value = (number: number | null) => figureValue(number, drop.unit, currency);
+    const against = drop.isWorseAbove ? 'above' : 'below';
+    return drop.tried > 1
+      ? `${figureTitle(drop.figure)} lay ${against} its own past: ${count(Math.round(change.actual))} ${THINGS[drop.figure] ?? ''} instead of ${count(Math.round(change.expected ?? 0))}, ${changeWords(change)}.`
+      : `${figureTitle(drop.figure)} lay ${against} what its past lets expect: ${value(change.actual)} a day instead of ${value(change.expected)}, ${changeWords(change)}.`;
+  }
+  const things = THINGS[drop.figure];
+  const counts = things
+    ? `: ${count(Math.round(change.actual))} ${things} instead of ${count(Math.round(change.expected ?? 0))}`
+    : '';
+  return `${figureTitle(drop.figure)} of ${sliceWords(drop.slice)} fell below what everybody else lets expect${counts}, ${changeWords(change)}.`;
+}
+
+export const moneySentence = (lost: number, currency: string): string =>
+  `About ${money(lost, currency)} ${lost >= 0 ? 'are missing' : 'came in more'}, each at what it was worth in the four weeks before.`;
+
+/** Which release came before it, and what those on it did beside those who were not. */
+export function releaseSentence(incident: IncidentView): string | undefined {
+  const { blamed } = incident;
+  if (!blamed) return undefined;
+  const began = `Release ${blamed.version} on ${blamed.platform} began ${
+    blamed.daysBefore > 0 ? `${plural(blamed.daysBefore, 'day')} before` : 'on that day'
+  }, on ${dayWords(dayOf(blamed.starts))}.`;
+  return blamed.contrast.part === null
+    ? `${began} What fell is not so much for each active person, so time alone links the two.`
+    : `${began} On the same days, whoever of them was on it had ${changeWords(blamed.contrast)} against whoever was not.`;
+}
+
+export function whereSentence(drop: DropView): string {
+  if (drop.slice.length === 0) return 'No slice stands out: it fell for everybody.';
+  return `Of ${count(drop.tried)} values, pairs and triples that were compared, ${sliceWords(drop.slice)} lies furthest below.`;
+}
+
+/** What everybody else did over the same days. */
+export function withoutSentence(drop: DropView): string | undefined {
+  const { without } = drop;
+  if (drop.slice.length === 0 || without.part === null || without.high === null) return undefined;
+  return without.high < 0
+    ? `Without it there is still a fall, of ${changeWords(without)} against their own past.`
+    : `Without it nothing fell: everybody else moved by ${changeWords(without)} against their own past.`;
+}
+
+const PERFORMANCE: Record<string, string> = {
+  fps: 'Frames a second',
+  load_ms: 'Milliseconds of loading',
+  memory_mb: 'Memory in MB',
+};
+
+export const performanceName = (property: string): string => PERFORMANCE[property] ?? property;
+
+/** The verdict with what it rests on. */
+export function verdict(incident: IncidentView): string {
+  const who = sliceWords(incident.slice);
+  switch (incident.kind) {
+    case 'PRODUCT_FAULT':
+      return `A product fault for ${who}: the app ran worse for them than before, and not for others.`;
+    case 'PAYMENT':
+      return `Payment: ${who} go as far as before and buy less.`;
+    case 'MIX':
+      return 'The mix of arrivals: other people came; those of each kind came back about as ever.';
+    case 'LOST_TRACKING':
+      return `Lost tracking: an event of ${who} hardly arrives any more, while most of what goes with it carries on as before. Settlements of whoever pays for it would tell whether anything was lost but the record.`;
+    case 'OUTAGE':
+      return 'An outage: for some hours hardly anything arrived from anybody.';
+    case 'CALENDAR':
+      return 'A day unlike others: more than usual just before, then fewer, for everybody, and over by itself.';
+    case 'UNEXPLAINED':
+      return 'Unexplained: nothing that was looked at tells why. That it is chance, or a cause that leaves no trace in events, is not ruled out.';
+  }
+}
+
+export const afterSentence = (incident: IncidentView, fullDaysEnd: string): string =>
+  incident.isOver
+    ? `Back where it was to be expected since ${dayWords(dayOf(incident.days.to))}.`
+    : `Still below on the last full day, ${dayWords(dayOf(isoOf(dayOf(fullDaysEnd) - 1)))}.`;
