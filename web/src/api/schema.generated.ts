@@ -1501,6 +1501,7 @@ export interface components {
             distance: number;
             /** @enum {string} */
             figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
+            isCounted: boolean;
             isWorseAbove: boolean;
             parts: components["schemas"]["Having"][];
             same: components["schemas"]["Having"][][];

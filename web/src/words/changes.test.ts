@@ -32,6 +32,7 @@ const drop = (over: Partial<DropView>): DropView => ({
   suspects: [],
   parts: [],
   tried: 300,
+  isCounted: true,
   ...over,
 });
 
@@ -64,7 +65,7 @@ describe('the words of a case', () => {
     expect(fellSentence(drop({}), 'EUR')).toBe(
       'Revenue from adverts of platform android fell below what everybody else lets expect: 10 paid adverts instead of 100, \u221290.0\u00a0% (\u221295.0 to \u221285.0).',
     );
-    const people = drop({ figure: 'ACTIVE_PEOPLE', unit: 'PEOPLE', slice: [], tried: 1 });
+    const people = drop({ figure: 'ACTIVE_PEOPLE', unit: 'PEOPLE', slice: [], isCounted: false });
     expect(fellSentence(people, 'EUR')).toContain(
       'Active people lay below what its past lets expect: 10 a day instead of 100',
     );

@@ -80,7 +80,7 @@ export function fellSentence(drop: DropView, currency: string): string {
   if (drop.slice.length === 0) {
     const value = (number: number | null) => figureValue(number, drop.unit, currency);
     const against = drop.isWorseAbove ? 'above' : 'below';
-    return drop.tried > 1
+    return drop.isCounted
       ? `${figureTitle(drop.figure)} lay ${against} its own past: ${count(Math.round(change.actual))} ${THINGS[drop.figure] ?? ''} instead of ${count(Math.round(change.expected ?? 0))}, ${changeWords(change)}.`
       : `${figureTitle(drop.figure)} lay ${against} what its past lets expect: ${value(change.actual)} a day instead of ${value(change.expected)}, ${changeWords(change)}.`;
   }

@@ -58,6 +58,7 @@ final class BandDrops {
                 Change.UNKNOWN,
                 List.of(),
                 List.of(),
-                1);
+                1,
+                false);
     }
 }

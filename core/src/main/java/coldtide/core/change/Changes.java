@@ -1,11 +1,9 @@
 package coldtide.core.change;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.RevenueType;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.PeriodCounts;
-import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -45,7 +43,7 @@ public record Changes(Map<Figure, List<Optional<BandDay>>> bands, List<Incident>
         }
         Watch watch = new Watch(log, runner, question.firstPath());
         Map<Figure, Band> bands = new EnumMap<>(Figure.class);
-        List<PeriodCounts> full = watch.all().subList(0, log.dayNumber(log.endOfFullDays()));
+        List<PeriodCounts> full = watch.all();
         for (Figure figure : Figure.values()) {
             bands.put(
                     figure,
@@ -76,24 +74,5 @@ public record Changes(Map<Figure, List<Optional<BandDay>>> bands, List<Incident>
             days.put(figure, of);
         });
         return days;
-    }
-
-    /** What each thing of a rate was worth over some days; empty where it is no payment. */
-    static Optional<Double> worth(Rate rate, List<PeriodCounts> days, DayRange range, LocalDate first) {
-        RevenueType type = rate == Rate.ADVERTS ? RevenueType.AD : rate == Rate.PURCHASES ? RevenueType.PURCHASE : null;
-        if (type == null) {
-            return Optional.empty();
-        }
-        Figure money = type == RevenueType.AD ? Figure.AD_REVENUE : Figure.PURCHASE_REVENUE;
-        double sum = 0;
-        double things = 0;
-        for (PeriodCounts day : days) {
-            if (day.period().from().isBefore(range.from())
-                    && !day.period().from().isBefore(range.from().minusDays(ShiftScan.BEFORE))) {
-                sum += day.value(money).orElse(0);
-                things += day.of(rate.over());
-            }
-        }
-        return things == 0 ? Optional.empty() : Optional.of(sum / things);
     }
 }

@@ -2,7 +2,9 @@ package coldtide.core.change;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Having;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
@@ -52,7 +54,7 @@ final class Diagnosis {
         Optional<Mixed> mixed = drops.stream()
                 .filter(drop -> drop.slice().isEmpty() && drop.figure() == Figure.NEXT_DAY)
                 .findFirst()
-                .flatMap(drop -> mixed(drop));
+                .flatMap(this::mixed);
         Drop lead = drops.get(0);
         SliceRows slice = new SliceRows(watch.profiles(), lead.slice());
         Optional<Blamed> blamed = blamed(lead, slice);
@@ -198,18 +200,30 @@ final class Diagnosis {
     }
 
     private OptionalDouble moneyLost(Drop lead) {
-        if (lead.slice().isEmpty()) {
-            boolean isMoney = lead.figure().unit() == Figure.Unit.MONEY
-                    && (lead.figure() == Figure.REVENUE
-                            || lead.figure() == Figure.AD_REVENUE
-                            || lead.figure() == Figure.PURCHASE_REVENUE);
-            return isMoney
-                    ? OptionalDouble.of(lead.change().lost() * lead.days().days())
-                    : OptionalDouble.empty();
+        if (lead.isCounted()) {
+            return switch (rate(lead)) {
+                case ADVERTS -> worth(lead, Figure.AD_REVENUE, Count.ADVERTS);
+                case PURCHASES -> worth(lead, Figure.PURCHASE_REVENUE, Count.PURCHASES);
+                default -> OptionalDouble.empty();
+            };
         }
-        return Changes.worth(rate(lead), watch.all(), lead.days(), log.firstDay())
-                .map(each -> OptionalDouble.of(each * lead.change().lost()))
-                .orElse(OptionalDouble.empty());
+        return switch (lead.figure()) {
+            case REVENUE, AD_REVENUE, PURCHASE_REVENUE ->
+                OptionalDouble.of(lead.change().lost() * lead.days().days());
+            default -> OptionalDouble.empty();
+        };
+    }
+
+    /** What is missing, each at what it was worth in the four weeks before. */
+    private OptionalDouble worth(Drop lead, Figure money, Count things) {
+        int from = log.dayNumber(lead.days().from());
+        List<PeriodCounts> before = watch.all().subList(Math.max(0, from - ShiftScan.BEFORE), from);
+        double sum =
+                before.stream().mapToDouble(day -> day.value(money).orElse(0)).sum();
+        long counted = before.stream().mapToLong(day -> day.of(things)).sum();
+        return counted == 0
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(sum / counted * lead.change().lost());
     }
 
     /** The newest release whose rollout had begun, on a platform of the slice. */

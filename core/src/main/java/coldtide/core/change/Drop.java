@@ -17,6 +17,7 @@ import java.util.List;
  * @param suspects that only looked guilty, or could not be told apart
  * @param parts values of which nearly all is in the slice
  * @param tried how many slices were compared
+ * @param isCounted whether the change is of things that are counted, and not of the figure in its own unit
  */
 public record Drop(
         Figure figure,
@@ -28,7 +29,8 @@ public record Drop(
         Change without,
         List<Suspect> suspects,
         List<Having> parts,
-        int tried) {
+        int tried,
+        boolean isCounted) {
     public Drop {
         slice = List.copyOf(slice);
         same = List.copyOf(same);

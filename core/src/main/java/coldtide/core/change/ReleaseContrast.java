@@ -82,15 +82,14 @@ final class ReleaseContrast implements Analysis<long[][], TwoSpans> {
         // Where hardly anybody else can be on it, as on another platform, others are taken to be the same on it as off
         // it.
         boolean others = cells[0][0] > 0 && cells[1][1] > LEAST_OTHERS * cells[1][0];
-        double many = 1e12;
         return new TwoSpans(
                 cells[0][2],
                 cells[1][2],
                 cells[0][3],
                 cells[1][3],
-                others ? cells[0][0] : many,
-                others ? cells[1][0] : many,
-                others ? cells[0][1] : many,
-                others ? cells[1][1] : many);
+                others ? cells[0][0] : TwoSpans.STEADY,
+                others ? cells[1][0] : TwoSpans.STEADY,
+                others ? cells[0][1] : TwoSpans.STEADY,
+                others ? cells[1][1] : TwoSpans.STEADY);
     }
 }

@@ -37,9 +37,6 @@ final class ShiftScan {
     /** Of how much a slice fell against others it must have fallen itself. */
     private static final double OWN_PART = 0.7;
 
-    /** In place of others where there are none: so many that they never change. */
-    private static final double STEADY = 1e12;
-
     private final Rate rate;
     private final double[] over;
     private final double[] under;
@@ -77,7 +74,7 @@ final class ShiftScan {
     /** Everybody against their own past. */
     static ShiftScan ofAll(Rate rate, List<PeriodCounts> all) {
         double[] many = new double[all.size()];
-        Arrays.fill(many, STEADY);
+        Arrays.fill(many, TwoSpans.STEADY);
         return new ShiftScan(rate, rate.over(all), rate.under(all), many, many, false);
     }
 
@@ -86,7 +83,7 @@ final class ShiftScan {
         days = over.length;
         this.over = sums(over, null);
         this.under = sums(under, null);
-        boolean isAll = allOver[0] == STEADY;
+        boolean isAll = allOver[0] == TwoSpans.STEADY;
         restOver = sums(allOver, isAll ? null : over);
         restUnder = byItself ? this.under : sums(allUnder, isAll ? null : under);
         overBefore = new double[days + 1];
@@ -228,8 +225,7 @@ final class ShiftScan {
     Optional<Shift> run(int from, int to) {
         TwoSpans spans = spans(from, to);
         return spans.isKnown() && spans.overAfter() < spans.expected()
-                ? Optional.of(new Shift(
-                        from, to, rate.distance(spans) / scale(spans, to - from), spans.expected(), spans.overAfter()))
+                ? Optional.of(new Shift(from, to, rate.distance(spans) / scale(spans, to - from)))
                 : Optional.empty();
     }
 
@@ -242,7 +238,7 @@ final class ShiftScan {
                 if (spans.isKnown() && spans.overAfter() < spans.expected()) {
                     double distance = rate.distance(spans) / scale(spans, to - from);
                     if (distance < -least && spans.own() < OWN_PART * spans.against()) {
-                        found.add(new Shift(from, to, distance, spans.expected(), spans.overAfter()));
+                        found.add(new Shift(from, to, distance));
                     }
                 }
             }
@@ -264,11 +260,9 @@ final class ShiftScan {
         for (Shift next : apart) {
             Shift last = joined.isEmpty() ? null : joined.get(joined.size() - 1);
             if (last != null && next.from() - last.to() <= APART) {
-                TwoSpans spans = spans(last.from(), next.to());
-                double furthest = Math.min(last.distance(), next.distance());
                 joined.set(
                         joined.size() - 1,
-                        new Shift(last.from(), next.to(), furthest, spans.expected(), spans.overAfter()));
+                        new Shift(last.from(), next.to(), Math.min(last.distance(), next.distance())));
             } else {
                 joined.add(next);
             }

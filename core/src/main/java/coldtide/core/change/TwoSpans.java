@@ -16,6 +16,9 @@ record TwoSpans(
         double restUnderBefore,
         double restOverAfter,
         double restUnderAfter) {
+    /** In place of others where there are none: so many that they never change. */
+    static final double STEADY = 1e12;
+
     /** By which factor the part would change. */
     private double factor() {
         return underAfter / underBefore * (restOverAfter / restUnderAfter) / (restOverBefore / restUnderBefore);

@@ -12,7 +12,6 @@ import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.Profiles;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -35,10 +34,6 @@ final class Watch {
     private static final double MOST_PART = 0.97;
     private static final int MOST_SLICES = 80;
     private static final int MOST_SUSPECTS = 8;
-    /** A value with this part of all on a day, and this many times its usual number, came in a burst. */
-    private static final double LEAST_BURST = 0.05;
-
-    private static final double TIMES_BURST = 2;
     /** Fewer days than this before another fall are its beginning. */
     private static final int LEAST_LEFT = 7;
 
@@ -59,6 +54,9 @@ final class Watch {
     private final Profiles profiles;
     private final DaysBySlice.Days days;
     private final List<PeriodCounts> all;
+    /** How many days have fully passed; a day that has not would look like a fall. */
+    private final int full;
+
     private final List<Integer> watched;
 
     Watch(EventLog log, ScanRunner runner, Optional<Conditions.Mask> firstPath) {
@@ -67,7 +65,8 @@ final class Watch {
         this.firstPath = firstPath;
         profiles = Profiles.of(log, properties(log));
         days = runner.run(log, new DaysBySlice(log, profiles, firstPath));
-        all = days.all();
+        full = log.dayNumber(log.endOfFullDays());
+        all = days.all().subList(0, full);
         watched = watched();
     }
 
@@ -78,7 +77,11 @@ final class Watch {
                 .toList();
     }
 
-    /** Every day of everybody. */
+    private List<PeriodCounts> of(int slice) {
+        return days.of(slice).subList(0, full);
+    }
+
+    /** Every full day of everybody. */
     List<PeriodCounts> all() {
         return all;
     }
@@ -91,12 +94,12 @@ final class Watch {
         double everybody = sum(all);
         List<Integer> slices = new ArrayList<>();
         for (int slice = 0; slice < profiles.slices().size(); slice++) {
-            double part = sum(days.of(slice)) / everybody;
+            double part = sum(of(slice)) / everybody;
             if (part >= LEAST_PART && part <= MOST_PART) {
                 slices.add(slice);
             }
         }
-        slices.sort(comparingDouble((Integer slice) -> -sum(days.of(slice))).thenComparing(slice -> slice));
+        slices.sort(comparingDouble((Integer slice) -> -sum(of(slice))).thenComparing(slice -> slice));
         return slices.subList(0, Math.min(MOST_SLICES, slices.size()));
     }
 
@@ -121,7 +124,7 @@ final class Watch {
     }
 
     private List<Drop> drops(Rate rate) {
-        Bursts bursts = bursts(rate);
+        Bursts bursts = Bursts.of(rate, profiles.slices().size(), this::of, all);
         List<Alarm> alarms = alarms(rate, bursts);
         List<Drop> drops = new ArrayList<>();
         while (!alarms.isEmpty() && drops.size() < MOST_FALLS) {
@@ -180,13 +183,16 @@ final class Watch {
         if (rate.under().isPresent()) {
             add(alarms, Profiles.NONE, ShiftScan.ofAll(rate, all));
         }
-        double[] calm = calm(rate, bursts);
+        double[] calm = bursts.calm(rate.over(all));
         for (int slice : watched) {
             add(alarms, slice, scan(rate, slice, calm));
         }
         if (rate == Rate.PURCHASES && log.currencyNames().size() > 1) {
             for (int currency = 0; currency < log.currencyNames().size(); currency++) {
-                add(alarms, profiles.slices().size() + currency, ShiftScan.ofCurrency(days.inCurrency(currency), all));
+                add(
+                        alarms,
+                        profiles.slices().size() + currency,
+                        ShiftScan.ofCurrency(days.inCurrency(currency).subList(0, full), all));
             }
         }
         alarms.removeIf(alarm -> bursts.touch(alarm.slice(), alarm.shift()));
@@ -195,59 +201,7 @@ final class Watch {
     }
 
     private ShiftScan scan(Rate rate, int slice, double[] calm) {
-        return ShiftScan.of(rate, days.of(slice), calm, rate.under(all));
-    }
-
-    /** By day, what of all came in a burst of one value, and the day of the last burst of each value so far; -1 without one. */
-    private record Bursts(double[] excess, int[][] last) {
-        /** Whether a value came in a burst in the eight weeks before a run, or in it: then it has no past to compare with. */
-        boolean touch(int slice, Shift run) {
-            if (slice < 0 || slice >= last.length || last[slice] == null) {
-                return false;
-            }
-            int day = last[slice][run.to() - 1];
-            return day >= 0 && day >= run.from() - ShiftScan.LONGEST;
-        }
-    }
-
-    /** Of people and arrivals; what is so much for each of others needs no such care. */
-    private Bursts bursts(Rate rate) {
-        double[] everybody = rate.over(all);
-        Bursts bursts = new Bursts(
-                new double[everybody.length], new int[profiles.slices().size()][]);
-        for (int slice = 0; slice < profiles.slices().size() && rate.under().isEmpty(); slice++) {
-            bursts(rate.over(days.of(slice)), everybody, slice, bursts);
-        }
-        return bursts;
-    }
-
-    private static void bursts(double[] over, double[] everybody, int slice, Bursts into) {
-        int last = -1;
-        int[] lastOn = new int[over.length];
-        for (int day = 0; day < over.length; day++) {
-            if (day >= ShiftScan.LEAST_BEFORE && over[day] > everybody[day] * LEAST_BURST) {
-                double[] before = Arrays.copyOfRange(over, Math.max(0, day - ShiftScan.BEFORE), day);
-                Arrays.sort(before);
-                double usual = before[before.length / 2];
-                if (over[day] > TIMES_BURST * usual) {
-                    last = day;
-                    into.excess()[day] = Math.max(into.excess()[day], over[day] - usual);
-                }
-            }
-            lastOn[day] = last;
-        }
-        if (last >= 0) {
-            into.last()[slice] = lastOn;
-        }
-    }
-
-    /** Everybody by day without the largest burst: beside one of a campaign, all others would seem to fall. */
-    private double[] calm(Rate rate, Bursts bursts) {
-        double[] calm = rate.over(all);
-        for (int day = 0; day < calm.length; day++) {
-            calm[day] -= bursts.excess()[day];
-        }
-        return calm;
+        return ShiftScan.of(rate, of(slice), calm, rate.under(all));
     }
 
     private static void add(List<Alarm> alarms, int slice, ShiftScan scan) {
@@ -275,7 +229,8 @@ final class Watch {
                         .limit(MOST_PARTS)
                         .map(part -> where.having(part).get(0))
                         .toList(),
-                found.tried());
+                found.tried(),
+                true);
     }
 
     private Suspect suspect(Rate rate, Where where, Candidate rival, Candidate guilty, Shift shift, double scatter) {
@@ -305,7 +260,8 @@ final class Watch {
                 Change.UNKNOWN,
                 List.of(),
                 List.of(),
-                watched.size());
+                watched.size(),
+                true);
     }
 
     private DayRange range(Shift shift) {

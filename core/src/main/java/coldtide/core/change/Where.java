@@ -37,8 +37,6 @@ final class Where {
     private static final double NEARLY_ALL = 0.95;
     /** A value that fell further than this, in standard errors, looks guilty. */
     private static final double LEAST_RIVAL = 3;
-    /** In place of others where there are none: so many that they never change. */
-    private static final double STEADY = 1e12;
 
     private static final String CURRENCY = "currency";
 
@@ -276,10 +274,10 @@ final class Where {
                 others.underBefore(),
                 others.overAfter(),
                 others.underAfter(),
-                STEADY,
-                STEADY,
-                STEADY,
-                STEADY);
+                TwoSpans.STEADY,
+                TwoSpans.STEADY,
+                TwoSpans.STEADY,
+                TwoSpans.STEADY);
     }
 
     /** A part of all against those who are in neither of two slices. */

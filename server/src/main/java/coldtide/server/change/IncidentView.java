@@ -91,7 +91,8 @@ record IncidentView(
             ChangeView without,
             List<SuspectView> suspects,
             List<Having> parts,
-            int tried) {
+            int tried,
+            boolean isCounted) {
         static DropView of(Drop drop) {
             return new DropView(
                     drop.figure(),
@@ -105,7 +106,8 @@ record IncidentView(
                     ChangeView.of(drop.without()),
                     drop.suspects().stream().map(SuspectView::of).toList(),
                     drop.parts(),
-                    drop.tried());
+                    drop.tried(),
+                    drop.isCounted());
         }
     }
 

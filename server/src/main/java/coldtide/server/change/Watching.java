@@ -4,18 +4,26 @@ import coldtide.core.change.Changes;
 import coldtide.core.change.KnownRelease;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.AdoptionAnalysis;
+import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.TideTable;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.DoubleStream;
 import org.springframework.stereotype.Component;
 
-/** What the watch found of each app's log, kept until there is a newer log or another release is known. */
+/**
+ * What the watch found of each app, kept while every figure of every full day and all releases known are the same: what comes in today
+ * changes nothing that it looks at.
+ */
 @Component
 class Watching {
-    private record Found(EventLog log, List<KnownRelease> releases, Changes changes) {}
+    private record Found(double[] figures, List<KnownRelease> releases, Changes changes) {}
 
     private final ReleaseRepository releases;
     private final Map<Integer, Found> found = new ConcurrentHashMap<>();
@@ -26,20 +34,35 @@ class Watching {
 
     Changes of(Asked asked) {
         List<KnownRelease> known = releases(asked);
+        double[] figures = figures(asked);
         return found.compute(
                         asked.app().id(),
-                        (app, before) -> before != null
-                                        && before.log() == asked.log()
-                                        && before.releases().equals(known)
+                        (app, before) -> isStill(before, figures, known)
                                 ? before
-                                : new Found(
-                                        asked.log(),
-                                        known,
-                                        Changes.in(
-                                                asked.log(),
-                                                asked.runner(),
-                                                new Changes.Question(asked.firstPath(), known))))
+                                : new Found(figures, known, find(asked, known)))
                 .changes();
+    }
+
+    private static boolean isStill(Found before, double[] figures, List<KnownRelease> known) {
+        return before != null
+                && Arrays.equals(before.figures(), figures)
+                && before.releases().equals(known);
+    }
+
+    private static Changes find(Asked asked, List<KnownRelease> known) {
+        return Changes.in(asked.log(), asked.runner(), new Changes.Question(asked.firstPath(), known));
+    }
+
+    /** Every figure of every full day, and which day is the first. */
+    private static double[] figures(Asked asked) {
+        EventLog log = asked.log();
+        return DoubleStream.concat(
+                        DoubleStream.of(log.firstDay().toEpochDay()),
+                        TideTable.daily(log, asked.runner(), Looking.withPath(asked.firstPath())).stream()
+                                .limit(log.dayNumber(log.endOfFullDays()))
+                                .flatMapToDouble(day -> Arrays.stream(Figure.values())
+                                        .mapToDouble(figure -> day.value(figure).orElse(Double.NaN))))
+                .toArray();
     }
 
     /** Those that were entered; without any, those that events show. */
