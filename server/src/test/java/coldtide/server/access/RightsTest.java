@@ -27,6 +27,8 @@ class RightsTest {
         least("READER", "get /api/apps", "put /api/session/password", "delete /api/questions/{name}");
         for (String seen : List.of(
                 "rail",
+                "changes",
+                "changes/band",
                 "imports",
                 "imports/{id}",
                 "imports/{id}/look",
