@@ -52,7 +52,9 @@ export function Case({ frame, view, incident }: CaseProps) {
           All cases
         </button>
       </p>
-      <h1 className="serif">{titleOf(incident)}</h1>
+      <h1 className="serif" data-question>
+        {titleOf(incident)}
+      </h1>
       <p className="case-kind">
         <b>{KIND[incident.kind]}</b> · {daysWords(incident.days)} · {incident.isOver ? 'over' : 'going on'}
       </p>
@@ -68,7 +70,9 @@ export function Case({ frame, view, incident }: CaseProps) {
                 {step.title}
               </button>
               {step.says.map((each, index) => (
-                <p key={index}>{each}</p>
+                <p key={index} data-finding>
+                  {each}
+                </p>
               ))}
             </li>
           ))}
