@@ -126,6 +126,15 @@ class WatchTest {
                 .isEqualTo(Duration.ofHours(3));
     }
 
+    /** Happening 7: fewer people on the two days after the holiday. */
+    @Test
+    void theTroughAfterTheHolidayIsTheCalendar() {
+        Incident incident = only(Kind.CALENDAR);
+        assertThat(incident.days().from()).isEqualTo(starts("holiday").plusDays(1));
+        assertThat(incident.peak()).isTrue();
+        assertThat(incident.drops()).extracting(drop -> drop.figure()).contains(Figure.ACTIVE_PEOPLE);
+    }
+
     /** Without anything planted, hardly anything is told, and nothing is called more than unexplained. */
     @Test
     void inAQuietWorldHardlyAnythingIsTold() {

@@ -55,6 +55,7 @@ final class BandDrops {
                         was / mean - 1,
                         was / (mean + half) - 1,
                         was / Math.max(mean / 100, mean - half) - 1),
+                Math.abs(was / mean - 1),
                 Change.UNKNOWN,
                 List.of(),
                 List.of(),

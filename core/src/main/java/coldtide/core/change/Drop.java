@@ -13,6 +13,7 @@ import java.util.List;
  * @param days from the first on which it lay below to the last
  * @param distance in standard errors from what was to be expected
  * @param change in what is counted
+ * @param ofAll which part of what everybody was to have is missing by it; of a figure of loss, how much more there is
  * @param without what everybody else did over the same days against their own past; of a slice alone
  * @param suspects that only looked guilty, or could not be told apart
  * @param parts values of which nearly all is in the slice
@@ -26,6 +27,7 @@ public record Drop(
         DayRange days,
         double distance,
         Change change,
+        double ofAll,
         Change without,
         List<Suspect> suspects,
         List<Having> parts,

@@ -75,11 +75,6 @@ final class SliceCourse extends DaysByProfile<long[][], SliceCourse.Days> {
     }
 
     @Override
-    protected void money(long[][] partial, int revenueType, int profile, int day, long micros) {
-        // A rate counts things.
-    }
-
-    @Override
     public void merge(long[][] into, long[][] from) {
         Sums.add(into, from);
     }

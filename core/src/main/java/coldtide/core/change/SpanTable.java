@@ -88,11 +88,6 @@ final class SpanTable extends DaysByProfile<long[][], SpanTable.Table> {
     }
 
     @Override
-    protected void money(long[][] partial, int revenueType, int profile, int day, long micros) {
-        // A rate counts things.
-    }
-
-    @Override
     public void merge(long[][] into, long[][] from) {
         Sums.add(into, from);
     }

@@ -11,6 +11,9 @@ final class Together {
     /** Falls of everybody that begin no further apart than this have one cause. */
     private static final int DAYS_APART = 3;
 
+    /** A fall of everybody is one slice's if at least this part of it is missing there: else that slice fell beside it. */
+    private static final double EXPLAINS = 0.5;
+
     /** Figures that move with each other. */
     private enum Family {
         ARRIVE,
@@ -69,7 +72,7 @@ final class Together {
         if (drop.slice().equals(other.slice())) {
             return related || !drop.slice().isEmpty() || beginTogether(drop, other);
         }
-        return drop.slice().isEmpty() && related;
+        return drop.slice().isEmpty() && related && other.ofAll() >= EXPLAINS * drop.ofAll();
     }
 
     private static boolean beginTogether(Drop drop, Drop other) {

@@ -48,6 +48,12 @@ record TwoSpans(
         return Math.min(0.99, (overBefore + overAfter) / (underBefore + underAfter));
     }
 
+    /** What is missing of the part, as a part of what all would have. */
+    double missingOfAll() {
+        double missing = expected() - overAfter;
+        return missing / (overAfter + restOverAfter + missing);
+    }
+
     /** How far it fell of itself, whatever others did: the logarithm of after ÷ before; below 0 for a fall. */
     double own() {
         return Math.log(Math.max(overAfter, 0.5) / underAfter) - Math.log(overBefore / underBefore);

@@ -223,6 +223,7 @@ final class Watch {
                 range(shift),
                 shift.distance(),
                 Change.of(found.slice().spans(), scatter),
+                found.slice().spans().missingOfAll(),
                 Change.of(where.others(guilty), scatter),
                 suspects,
                 found.parts().stream()
@@ -257,6 +258,7 @@ final class Watch {
                 range(alarm.shift()),
                 alarm.shift().distance(),
                 Change.of(spans, scatter),
+                1 - spans.overAfter() / spans.expected(),
                 Change.UNKNOWN,
                 List.of(),
                 List.of(),

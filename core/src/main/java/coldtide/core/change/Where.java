@@ -35,10 +35,10 @@ final class Where {
 
     /** Of a value, so much in another slice makes it a part of that. */
     private static final double NEARLY_ALL = 0.95;
+
+    private static final int MOST_RIVALS = 40;
     /** A value that fell further than this, in standard errors, looks guilty. */
     private static final double LEAST_RIVAL = 3;
-
-    private static final String CURRENCY = "currency";
 
     /**
      * A slice that was looked at.
@@ -59,37 +59,16 @@ final class Where {
      */
     record Found(Candidate slice, List<Candidate> same, List<Candidate> rivals, List<Candidate> parts, int tried) {}
 
-    private final Table table;
-    private final Profiles profiles;
-    private final List<String> currencies;
-    private final int slots;
-    /** Of each value, which property it is of. */
-    private final int[] slotOf;
-
+    private final Leaves leaves;
     private int tried;
-    private IntPredicate compared = slice -> true;
+    private IntPredicate compared = value -> true;
 
     Where(Table table, List<String> currencies) {
-        this.table = table;
-        this.profiles = table.profiles();
-        this.currencies = table.currencies() > 1 ? currencies : List.of();
-        slots = profiles.properties().size() + (this.currencies.isEmpty() ? 0 : 1);
-        int own = profiles.slices().size();
-        slotOf = new int[own + this.currencies.size()];
-        for (int slice = 0; slice < slotOf.length; slice++) {
-            slotOf[slice] = slice < own
-                    ? profiles.properties().indexOf(profiles.slices().get(slice).property())
-                    : profiles.properties().size();
-        }
+        leaves = new Leaves(table, currencies);
     }
 
     List<Having> having(Candidate candidate) {
-        return Arrays.stream(candidate.slices()).mapToObj(this::having).toList();
-    }
-
-    private Having having(int slice) {
-        int own = profiles.slices().size();
-        return slice < own ? profiles.slices().get(slice) : new Having(CURRENCY, currencies.get(slice - own));
+        return Arrays.stream(candidate.slices()).mapToObj(leaves::having).toList();
     }
 
     /**
@@ -128,6 +107,7 @@ final class Where {
                 .toList();
         Map<Boolean, List<Candidate>> others = singles.stream()
                 .filter(each -> each.distance() < -LEAST_RIVAL && !same.contains(each) && !isOneOf(each, found))
+                .limit(MOST_RIVALS)
                 .collect(Collectors.partitioningBy(each -> isPartOf(each, found)));
         return Optional.of(new Found(found, same, others.get(false), others.get(true), tried));
     }
@@ -161,45 +141,35 @@ final class Where {
 
     /** All slices with one condition more than some have, the furthest below first. */
     private List<Candidate> extend(int[] fixed) {
-        int numbers = profiles.slices().size() + currencies.size();
-        double[][] sums = new double[4][numbers];
-        double[] underAll = new double[2];
-        double[] fixedUnder = new double[2];
-        double[] overAll = new double[2];
-        boolean[] slotTaken = new boolean[slots];
-        for (int leaf = 0; leaf < table.leaves(); leaf++) {
-            boolean own = matches(leaf, fixed, false);
-            boolean also = own && matches(leaf, fixed, true);
-            for (int span = 0; span < 2; span++) {
-                overAll[span] += table.over(leaf, span);
-                underAll[span] += table.under(leaf, span);
-                fixedUnder[span] += own ? table.under(leaf, span) : 0;
+        double[][] over = new double[leaves.numbers()][2];
+        double[][] under = new double[leaves.numbers()][2];
+        double[] underFixed = new double[2];
+        for (int leaf = 0; leaf < leaves.count(); leaf++) {
+            if (leaves.hasPeople(leaf, fixed)) {
+                boolean isCounted = leaves.has(leaf, fixed);
+                for (int slot = 0; slot < leaves.slots(); slot++) {
+                    int value = leaves.value(leaf, slot);
+                    if (value != Profiles.NONE) {
+                        add(leaf, isCounted, over[value], under[value]);
+                    }
+                }
+                underFixed[0] += leaves.under(leaf, 0);
+                underFixed[1] += leaves.under(leaf, 1);
             }
-            if (own) {
-                add(leaf, also, sums);
-            }
-        }
-        for (int slice : fixed) {
-            slotTaken[slot(slice)] = true;
         }
         List<Candidate> found = new ArrayList<>();
-        for (int slice = 0; slice < numbers; slice++) {
-            if (!slotTaken[slot(slice)] && compared.test(slice)) {
+        for (int value = 0; value < over.length; value++) {
+            if (compared.test(value) && !hasSlot(fixed, leaves.slot(value))) {
                 int[] slices = Arrays.copyOf(fixed, fixed.length + 1);
-                slices[fixed.length] = slice;
+                slices[fixed.length] = value;
                 Arrays.sort(slices);
-                boolean inCurrency =
-                        slices[slices.length - 1] >= profiles.slices().size();
-                boolean ofFixed = slice >= profiles.slices().size();
-                TwoSpans spans = spans(
-                        new double[] {sums[0][slice], sums[1][slice]},
-                        ofFixed ? fixedUnder : new double[] {sums[2][slice], sums[3][slice]},
-                        overAll,
-                        underAll,
-                        inCurrency);
+                TwoSpans spans = leaves.against(
+                        over[value],
+                        leaves.isCurrency(value) ? underFixed : under[value],
+                        leaves.isCurrency(slices[slices.length - 1]));
                 if (spans.isKnown() && spans.expected() >= LEAST_EXPECTED) {
                     tried++;
-                    found.add(new Candidate(slices, spans, table.rate().distance(spans)));
+                    found.add(new Candidate(slices, spans, leaves.rate().distance(spans)));
                 }
             }
         }
@@ -207,68 +177,39 @@ final class Where {
         return found;
     }
 
-    /** Adds a leaf to every value it has; what is counted only if its currency is meant, too. */
-    private void add(int leaf, boolean also, double[][] sums) {
-        for (int slot = 0; slot < slots; slot++) {
-            int slice = slice(leaf, slot);
-            if (slice != Profiles.NONE) {
-                for (int span = 0; span < 2; span++) {
-                    sums[span][slice] += also ? table.over(leaf, span) : 0;
-                    sums[2 + span][slice] += table.under(leaf, span);
-                }
-            }
+    private boolean hasSlot(int[] fixed, int slot) {
+        return Arrays.stream(fixed).anyMatch(value -> leaves.slot(value) == slot);
+    }
+
+    /** @param isCounted whether it is paid in the currency that is meant */
+    private void add(int leaf, boolean isCounted, double[] over, double[] under) {
+        for (int span = 0; span < 2; span++) {
+            over[span] += isCounted ? leaves.over(leaf, span) : 0;
+            under[span] += leaves.under(leaf, span);
         }
     }
 
-    private TwoSpans spans(double[] over, double[] under, double[] allOver, double[] allUnder, boolean inCurrency) {
-        boolean byItself = table.rate().under().isEmpty();
-        double restBefore = byItself ? table.daysBefore() : allUnder[0] - (inCurrency ? 0 : under[0]);
-        double restAfter = byItself ? table.daysAfter() : allUnder[1] - (inCurrency ? 0 : under[1]);
-        return new TwoSpans(
-                over[0],
-                byItself ? table.daysBefore() : under[0],
-                over[1],
-                byItself ? table.daysAfter() : under[1],
-                allOver[0] - over[0],
-                restBefore,
-                allOver[1] - over[1],
-                restAfter);
-    }
-
-    private int slot(int slice) {
-        return slotOf[slice];
-    }
-
-    private int slice(int leaf, int slot) {
-        return slot == profiles.properties().size()
-                ? profiles.slices().size() + leaf % table.currencies()
-                : profiles.slices(leaf / table.currencies())[slot];
-    }
-
-    /** Whether a leaf has some values: of people alone, or the currency with them. */
-    private boolean matches(int leaf, int[] slices, boolean withCurrency) {
-        for (int slice : slices) {
-            boolean ofCurrency = slice >= profiles.slices().size();
-            if ((withCurrency || !ofCurrency) && slice(leaf, slot(slice)) != slice) {
-                return false;
-            }
-        }
-        return true;
-    }
-
-    /** What a slice has of those who are not in another. */
+    /** What a slice has of those who are not in another, against those who are in neither. */
     TwoSpans without(int[] slices, int[] others) {
-        return part(leaf -> matches(leaf, slices, true) && !matches(leaf, others, true), slices, others);
+        return leaves.between(
+                leaf -> leaves.has(leaf, slices) && !leaves.has(leaf, others),
+                leaf -> isInNeither(leaf, slices, others));
     }
 
-    /** What a slice has of those who are in another, too. */
+    /** What a slice has of those who are in another, too, against those who are in neither. */
     TwoSpans with(int[] slices, int[] others) {
-        return part(leaf -> matches(leaf, slices, true) && matches(leaf, others, true), slices, others);
+        return leaves.between(
+                leaf -> leaves.has(leaf, slices) && leaves.has(leaf, others),
+                leaf -> isInNeither(leaf, slices, others));
+    }
+
+    private boolean isInNeither(int leaf, int[] slices, int[] others) {
+        return !leaves.has(leaf, slices) && !leaves.has(leaf, others);
     }
 
     /** Everybody but a slice, against their own past: as if others never changed. */
     TwoSpans others(int[] slices) {
-        TwoSpans others = part(leaf -> !matches(leaf, slices, true), slices, slices);
+        TwoSpans others = leaves.between(leaf -> !leaves.has(leaf, slices), leaf -> false);
         return new TwoSpans(
                 others.overBefore(),
                 others.underBefore(),
@@ -278,34 +219,5 @@ final class Where {
                 TwoSpans.STEADY,
                 TwoSpans.STEADY,
                 TwoSpans.STEADY);
-    }
-
-    /** A part of all against those who are in neither of two slices. */
-    private TwoSpans part(IntPredicate isIn, int[] slices, int[] others) {
-        double[] over = new double[2];
-        double[] under = new double[2];
-        double[] restOver = new double[2];
-        double[] restUnder = new double[2];
-        for (int leaf = 0; leaf < table.leaves(); leaf++) {
-            boolean in = isIn.test(leaf);
-            boolean neither = !in && !matches(leaf, slices, true) && !matches(leaf, others, true);
-            for (int span = 0; span < 2; span++) {
-                over[span] += in ? table.over(leaf, span) : 0;
-                under[span] += in ? table.under(leaf, span) : 0;
-                restOver[span] += neither ? table.over(leaf, span) : 0;
-                restUnder[span] += neither ? table.under(leaf, span) : 0;
-            }
-        }
-        // Whoever does not pay in a currency any more has none, so those who would are not known.
-        boolean byItself = table.rate().under().isEmpty() || !currencies.isEmpty();
-        return new TwoSpans(
-                over[0],
-                byItself ? table.daysBefore() : under[0],
-                over[1],
-                byItself ? table.daysAfter() : under[1],
-                restOver[0],
-                byItself ? table.daysBefore() : restUnder[0],
-                restOver[1],
-                byItself ? table.daysAfter() : restUnder[1]);
     }
 }

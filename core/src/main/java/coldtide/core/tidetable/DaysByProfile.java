@@ -50,8 +50,8 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
 
     protected abstract void count(P partial, Count count, int profile, int day, long howMany);
 
-    /** @param micros millionths of the app's currency */
-    protected abstract void money(P partial, int revenueType, int profile, int day, long micros);
+    /** Nothing is kept of money unless the analysis does. @param micros millionths of the app's currency */
+    protected void money(P partial, int revenueType, int profile, int day, long micros) {}
 
     /** A purchase, which is counted as one of {@link Count#PURCHASES} besides, in a currency by its code. */
     protected abstract void purchase(P partial, int profile, int currency, int day);
