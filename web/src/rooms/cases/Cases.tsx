@@ -23,7 +23,9 @@ export default function Cases() {
     <div className="cases">
       {changes.isPending && <p className="second">Every figure of every slice is being looked through.</p>}
       {changes.isError && <p className="fall">{changes.error.message}</p>}
-      {view && incident && <Case frame={frame} view={view} incident={incident} />}
+      {changes.data && view && incident && (
+        <Case frame={frame} view={view} incident={incident} foot={changes.data.foot} />
+      )}
       {view && !incident && <Ledger frame={frame} view={view} lost={opened} />}
     </div>
   );

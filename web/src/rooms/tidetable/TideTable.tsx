@@ -71,12 +71,13 @@ export default function TideTable() {
 function View({ frame, view, grain }: { frame: FrameContext; view: TideTableView; grain: Grain }) {
   const { asked } = frame;
   const words = useWords(asked.app);
+  const cases = useCaseFindings(asked);
   const shown = asked.param('open');
   const row = isFigure(shown) ? view.rows.find((each) => each.figure === shown) : undefined;
   const save = () => saveCsv(`${asked.app}-tide-table.csv`, csvRows(view, grain));
   return (
     <Answer
-      findings={[...useCaseFindings(asked), ...findings(view, grain, asked)]}
+      findings={[...cases, ...findings(view, grain, asked)]}
       tools={
         <button className="word" onClick={save}>
           Save as CSV

@@ -75,12 +75,15 @@ class WatchTest {
         assertThat(incident.spot().orElseThrow().after())
                 .isLessThan(0.7 * incident.spot().orElseThrow().before());
         List<Suspect> suspects = incident.drops().get(0).suspects();
-        assertThat(suspects)
-                .filteredOn(suspect -> suspect.slice().get(0).property().equals("country"))
-                .allMatch(suspect -> suspect.fate() == Suspect.Fate.RULED_OUT);
+        // The scenario names two countries as decoys: the family is common there.
         assertThat(suspects)
                 .filteredOn(suspect -> suspect.fate() == Suspect.Fate.RULED_OUT)
-                .isNotEmpty();
+                .flatExtracting(Suspect::slice)
+                .containsAnyOf(new Having("country", "BR"), new Having("country", "ID"));
+        assertThat(suspects)
+                .filteredOn(suspect -> suspect.slice().get(0).property().equals("country"))
+                .extracting(Suspect::fate)
+                .containsOnly(Suspect.Fate.RULED_OUT);
     }
 
     /** Happening 5: on Android 1.7.1 nearly no finished advert arrives; those on the version beside those who are not show it. */
@@ -135,7 +138,7 @@ class WatchTest {
         assertThat(incident.drops()).extracting(drop -> drop.figure()).contains(Figure.ACTIVE_PEOPLE);
     }
 
-    /** Without anything planted, hardly anything is told, and nothing is called more than unexplained. */
+    /** Without anything planted hardly anything is told, and nothing is called a fault or an outage. */
     @Test
     void inAQuietWorldHardlyAnythingIsTold() {
         Scenario quiet =

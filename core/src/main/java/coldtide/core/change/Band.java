@@ -12,8 +12,8 @@ import java.util.OptionalDouble;
 
 /**
  * Where each day of a figure was to be expected by its own past, and the falls out of it. Counts and money are followed as logarithms,
- * shares as log-odds. Days far out of the band are not learnt from, so an outage or a holiday does not move it; after three weeks of
- * other days in a row the new level is taken for what it is.
+ * shares as log-odds, either as roots where days scatter much. Days far out of the band are not learnt from, so an outage or a holiday
+ * does not move it; after four weeks of them below, or two above, the new level is taken for what it is.
  */
 final class Band {
     /** Full weeks before there is a band. */

@@ -96,7 +96,7 @@ final class Diagnosis {
         if (lead.slice().isEmpty()) {
             return Incident.Course.NONE;
         }
-        SliceCourse.Days days = runner.run(
+        return runner.run(
                 log,
                 new SliceCourse(
                         log,
@@ -105,7 +105,6 @@ final class Diagnosis {
                         rate(lead),
                         lead.slice(),
                         spans(lead.days().from(), lead.days())));
-        return new Incident.Course(days.actual(), days.expected());
     }
 
     private static DayRange span(List<Drop> drops) {

@@ -14,14 +14,8 @@ import java.util.Optional;
  * One rate of a slice day by day, beside what everybody else on that day lets expect of it: what the eye is shown of a fall. A currency is
  * of purchases alone, so those in it are the slice.
  */
-final class SliceCourse extends DaysByProfile<long[][], SliceCourse.Days> {
+final class SliceCourse extends DaysByProfile<long[][], Incident.Course> {
     private static final int ANY = -1;
-
-    /**
-     * @param actual what was counted of the slice by day
-     * @param expected what it would be, were the slice to others as it was in the past; NaN where there were no others
-     */
-    record Days(double[] actual, double[] expected) {}
 
     private final Rate rate;
     private final SliceRows slice;
@@ -80,7 +74,7 @@ final class SliceCourse extends DaysByProfile<long[][], SliceCourse.Days> {
     }
 
     @Override
-    public Days finish(long[][] sums) {
+    public Incident.Course finish(long[][] sums) {
         double[] past = new double[4];
         for (int day = 0; day < days; day++) {
             for (int which = 0; which < past.length && spans.of()[day] == 0; which++) {
@@ -95,6 +89,6 @@ final class SliceCourse extends DaysByProfile<long[][], SliceCourse.Days> {
             double others = under == null ? sums[0][day] : (double) sums[0][day] / sums[2][day] * sums[3][day];
             expected[day] = ratio * others / rate.unit();
         }
-        return new Days(actual, expected);
+        return new Incident.Course(actual, expected);
     }
 }

@@ -52,7 +52,6 @@ class DaysTest {
                 days(log, Profiles.of(log, List.of("platform"))).all();
         for (int day = 0; day < log.days(); day++) {
             for (Count count : Count.values()) {
-                // Quiet is known by day after day; of a day before which nobody was active both have none.
                 assertThat(all.get(day).of(count))
                         .as("%s of day %s, seed %s", count, day, seed)
                         .isEqualTo(daily.get(day).of(count));

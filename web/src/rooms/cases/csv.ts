@@ -1,0 +1,25 @@
+import type { ChangeView, IncidentView } from '../../api/changes';
+import { FATE, sliceWords } from '../../words/changes';
+import { figureTitle } from '../../words/figures';
+
+/** What a case rests on, as rows of a file. */
+export function csvRows(incident: IncidentView): (string | number | null)[][] {
+  const change = (of: ChangeView) => [of.before, of.expected, of.actual, of.part, of.low, of.high];
+  const head = ['before', 'expected', 'actual', 'change', 'low', 'high'];
+  return [
+    ['figure', 'slice', 'from', 'to', ...head],
+    ...incident.drops.map((drop) => [
+      figureTitle(drop.figure),
+      sliceWords(drop.slice),
+      drop.days.from,
+      drop.days.to,
+      ...change(drop.change),
+    ]),
+    ['suspect', 'fate', '', '', ...head],
+    ...incident.drops.flatMap((drop) =>
+      drop.suspects.map((each) => [sliceWords(each.slice), FATE[each.fate], '', '', ...change(each.alone)]),
+    ),
+    ['event', '', 'a day each before', 'a day each after', ...head],
+    ...incident.events.map((each) => [each.event, '', each.before, each.after, ...change(each.change)]),
+  ];
+}

@@ -1,0 +1,146 @@
+import type { ReactNode } from 'react';
+import type { ChangesView, DropView, IncidentView, SuspectView } from '../../api/changes';
+import {
+  afterSentence,
+  changeWords,
+  daysWords,
+  FATE,
+  fellSentence,
+  moneySentence,
+  performanceName,
+  releaseSentence,
+  sliceWords,
+  verdict,
+  whereSentence,
+  withoutSentence,
+} from '../../words/changes';
+import { dayOf, dayWords, instantParts } from '../../words/dates';
+import { figureTitle } from '../../words/figures';
+import { count, plural, points, share } from '../../words/numbers';
+
+/** A step of the argument and what it says, a paragraph each. */
+interface Step {
+  key: string;
+  title: string;
+  says: ReactNode[];
+}
+
+const told = (...parts: (ReactNode | undefined)[]): ReactNode[] =>
+  parts.filter((part) => part !== undefined && part !== '');
+
+/** The argument of a case, step by step as it grows; a step that has nothing to say is left out. */
+export function stepsOf(incident: IncidentView, view: ChangesView, zone: string): Step[] {
+  const lead = incident.drops[0];
+  const steps: Step[] = [
+    {
+      key: 'fell',
+      title: 'What fell',
+      says: told(
+        lead ? fellSentence(lead, view.currency) : undefined,
+        alsoFell(incident),
+        incident.moneyLost === null ? undefined : moneySentence(incident.moneyLost, view.currency),
+        outageSentence(incident, zone),
+      ),
+    },
+    {
+      key: 'since',
+      title: 'Since when',
+      says: told(`${daysWords(incident.days)}.`, releaseSentence(incident)),
+    },
+  ];
+  if (lead) {
+    const same = lead.same.map(sliceWords).join('; ');
+    steps.push({
+      key: 'where',
+      title: 'Where',
+      says: told(whereSentence(lead), withoutSentence(lead), same && `Nearly the same people: ${same}.`),
+    });
+  }
+  if (lead && lead.suspects.length + lead.parts.length > 0) {
+    steps.push({
+      key: 'out',
+      title: 'Other suspects',
+      says: told(...lead.suspects.map((each) => suspectSentence(each, incident)), partsSentence(lead)),
+    });
+  }
+  const inside = told(
+    mixedSentence(incident),
+    ...performanceSentences(incident),
+    spotSentence(incident),
+    eventSentence(incident),
+  );
+  if (inside.length > 0)
+    steps.push({ key: 'inside', title: incident.mixed ? 'Who came' : 'What happened inside', says: inside });
+  steps.push({ key: 'verdict', title: 'Verdict', says: [verdict(incident)] });
+  steps.push({ key: 'after', title: 'Afterwards', says: [afterSentence(incident, view.fullDaysEnd)] });
+  return steps;
+}
+
+/** What fell, or of a figure of loss rose, besides what leads. */
+function alsoFell(incident: IncidentView): string | undefined {
+  const others = incident.drops.slice(1).map((drop) => {
+    const who = drop.slice.length ? ` of ${sliceWords(drop.slice)}` : '';
+    return `${figureTitle(drop.figure)}${who} ${changeWords(drop.change)}`;
+  });
+  return others.length ? `With it: ${others.join('; ')}.` : undefined;
+}
+
+function outageSentence({ outage }: IncidentView, zone: string): string | undefined {
+  if (!outage) return undefined;
+  const from = instantParts(outage.from, zone);
+  const to = instantParts(outage.to, zone);
+  return `On ${dayWords(dayOf(from.day))}, from ${from.time} to ${to.time}, ${count(outage.actual)} events arrived instead of about ${count(Math.round(outage.expected))}.`;
+}
+
+function suspectSentence(suspect: SuspectView, incident: IncidentView): ReactNode {
+  const who = sliceWords(suspect.slice);
+  const guilty = sliceWords(incident.slice);
+  const why = {
+    RULED_OUT: `without ${guilty} it moved by ${changeWords(suspect.alone)}`,
+    FELL_TOO: `without ${guilty} it fell as well, by ${changeWords(suspect.alone)}`,
+    NOT_TOLD_APART: `without ${guilty}: ${changeWords(suspect.alone)}`,
+  }[suspect.fate];
+  return (
+    <>
+      <b>{who}</b>, {FATE[suspect.fate]}: {why}.
+    </>
+  );
+}
+
+/** What lies in the slice fell with it and is no suspect. */
+function partsSentence({ parts }: DropView): string | undefined {
+  return parts.length ? `Parts of it: ${parts.map((each) => sliceWords([each])).join('; ')}.` : undefined;
+}
+
+function mixedSentence({ mixed }: IncidentView): string | undefined {
+  if (!mixed) return undefined;
+  const first = mixed.values[0];
+  const name = first?.value ?? '';
+  const who = first
+    ? ` ${name === '' ? `Those without a ${mixed.property}` : name} went from ${share(first.partBefore)} to ${share(first.partAfter)} of the new people${first.after === null ? '' : `, of whom ${share(first.after)} came back`}.`
+    : '';
+  return `Told apart by ${mixed.property}, ${points(mixed.mix)} come of who came and ${points(mixed.within)} of other shares within.${who}`;
+}
+
+function performanceSentences(incident: IncidentView): string[] {
+  return incident.performance
+    .filter((each) => each.isWorse)
+    .map(
+      (each) =>
+        `${performanceName(each.property)} got worse: lowest tenth ${each.before.lowTenth ?? ''} before, ${each.after.lowTenth ?? ''} after, everybody else ${each.restBefore.lowTenth ?? ''} and ${each.restAfter.lowTenth ?? ''}.`,
+    );
+}
+
+function spotSentence({ spot, performance }: IncidentView): string | undefined {
+  if (!spot || !performance.some((each) => each.property === 'fps' && each.isWorse)) return undefined;
+  const elsewhere = spot.elsewhere === null ? '' : `; everybody else there has ${spot.elsewhere.toFixed(1)}`;
+  return `The slowest spot is on level ${spot.level}, at x ${spot.x} to ${spot.x + spot.size} and y ${spot.y} to ${spot.y + spot.size}: ${spot.before.toFixed(1)} frames a second before, ${spot.after.toFixed(1)} after${elsewhere}.`;
+}
+
+function eventSentence(incident: IncidentView): string | undefined {
+  const known = incident.events.filter((each) => each.change.part !== null);
+  const first = known[0];
+  if (!first) return undefined;
+  const steady = known.filter((each) => Math.abs(each.change.part ?? 1) < 0.15).length;
+  return `Of what active people do, ${first.event} moved most: ${first.before.toFixed(2)} a day each before, ${first.after.toFixed(2)} after, ${changeWords(first.change)}. ${plural(steady, 'event')} of ${known.length} moved by less than 15 %.`;
+}
