@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { answered, api } from './client';
-import { appKey, type Figure, type Schemas } from './queries';
+import { appKey, type DayRange, type Figure, type Schemas } from './queries';
 
 /** What is not known of an incident is null. */
 export type IncidentView = Omit<Schemas['IncidentView'], 'outage' | 'mixed' | 'spot' | 'blamed'> & {
@@ -29,16 +29,19 @@ export function useChanges(app: string, enabled = true) {
   });
 }
 
-/** A figure by day with its expected band. */
-export function useBand(app: string, figure: Figure | undefined) {
+/** Where figures were to be expected on the full days of a range: of one figure, or of all. */
+export function useBands(app: string, range: DayRange | undefined, figure?: Figure) {
   return useQuery({
-    queryKey: [...appKey(app), 'changes', 'band', figure],
+    queryKey: [...appKey(app), 'changes', 'bands', range, figure],
     queryFn: () =>
       answered(
-        api.GET('/api/apps/{app}/changes/band', {
-          params: { path: { app }, query: { figure: figure as Figure } },
+        api.GET('/api/apps/{app}/changes/bands', {
+          params: {
+            path: { app },
+            query: { ...(range ?? { from: '', to: '' }), ...(figure ? { figure } : {}) },
+          },
         }),
       ),
-    enabled: figure !== undefined,
+    enabled: range !== undefined,
   });
 }

@@ -132,14 +132,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/apps/{app}/changes/band": {
+    "/api/apps/{app}/changes/bands": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["band"];
+        get: operations["bands"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1138,8 +1138,8 @@ export interface components {
             answer: components["schemas"]["Arrivals"];
             foot: components["schemas"]["Foot"];
         };
-        AnsweredBandView: {
-            answer: components["schemas"]["BandView"];
+        AnsweredBandsView: {
+            answer: components["schemas"]["BandsView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredChangesView: {
@@ -1285,13 +1285,16 @@ export interface components {
             expected: (number | null)[];
             /** @enum {string} */
             figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
-            /** Format: date */
-            from: string;
             high: (number | null)[];
             low: (number | null)[];
             /** @enum {string} */
             unit: "COUNT" | "PEOPLE" | "SHARE" | "SECONDS" | "MONEY";
             values: (number | null)[];
+        };
+        BandsView: {
+            figures: components["schemas"]["BandView"][];
+            /** Format: date */
+            from: string;
         };
         Begin: {
             keep: boolean;
@@ -3129,10 +3132,12 @@ export interface operations {
             };
         };
     };
-    band: {
+    bands: {
         parameters: {
             query: {
-                figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
+                from: string;
+                to: string;
+                figure?: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
             };
             header?: never;
             path: {
@@ -3148,7 +3153,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AnsweredBandView"];
+                    "application/json": components["schemas"]["AnsweredBandsView"];
                 };
             };
         };

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import { useBand, type ChangesView, type IncidentView } from '../../api/changes';
+import { useBands, type ChangesView, type IncidentView } from '../../api/changes';
 import type { FrameContext } from '../../frame/Frame';
 import { notesOn } from '../../charts/notes';
 import { dayOf, dayWords, isoOf } from '../../words/dates';
@@ -22,14 +22,18 @@ export function CaseChart({ frame: { app, rail }, view, incident }: CaseChartPro
   const lead = incident.drops[0];
   const ofSlice = lead !== undefined && lead.slice.length > 0;
   const figure = lead?.figure ?? 'SESSIONS';
-  const band = useBand(app.key, ofSlice ? undefined : figure);
   const first = dayOf(view.from);
   const end = Math.min(dayOf(view.fullDaysEnd), dayOf(incident.days.to) + AFTER);
   const begin = Math.max(first, dayOf(incident.days.from) - BEFORE);
+  const bands = useBands(
+    app.key,
+    ofSlice || end <= begin ? undefined : { from: isoOf(begin), to: isoOf(end) },
+    figure,
+  );
   const days = Array.from({ length: Math.max(0, end - begin) }, (_, index) => begin + index);
   const cut = (values: (number | null)[]) => days.map((day) => values[day - first] ?? null);
-  const answer = band.data?.answer;
-  if (!rail || (!ofSlice && !answer)) return <div className="case-chart" />;
+  const band = bands.data?.answer.figures[0];
+  if (!rail || (!ofSlice && !band)) return <div className="case-chart" />;
   const notes = notesOn(
     days.map((day) => ({ from: isoOf(day), to: isoOf(day + 1) })),
     rail.versions,
@@ -49,9 +53,9 @@ export function CaseChart({ frame: { app, rail }, view, incident }: CaseChartPro
         {
           key: 'all',
           name: figureTitle(figure),
-          values: cut(answer?.values ?? []),
+          values: band?.values ?? [],
           compared: undefined,
-          band: { low: cut(answer?.low ?? []), high: cut(answer?.high ?? []) },
+          band: { low: band?.low ?? [], high: band?.high ?? [] },
         },
       ];
   const title = ofSlice
@@ -64,7 +68,7 @@ export function CaseChart({ frame: { app, rail }, view, incident }: CaseChartPro
         labels={days.map(dayWords)}
         whole={days.map(() => true)}
         lines={lines}
-        unit={ofSlice ? 'COUNT' : (answer?.unit ?? 'COUNT')}
+        unit={ofSlice ? 'COUNT' : (band?.unit ?? 'COUNT')}
         currency={view.currency}
         shape="lines"
         notes={notes}

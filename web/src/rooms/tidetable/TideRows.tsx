@@ -1,9 +1,10 @@
-import type { Figure, Grain, RowView, TideTableView, VersionView } from '../../api/queries';
+import type { Figure, Grain, VersionView } from '../../api/queries';
 import { Sparkline } from '../../charts/Sparkline';
 import type { Asked } from '../../frame/question';
 import { dayOf, periodWords, rangeWords } from '../../words/dates';
 import { figureMeaning, figureName, PART_OF_REVENUE } from '../../words/figures';
 import { change, figureValue } from '../../words/numbers';
+import type { BandedRow, BandedView } from './bands';
 import { comparables, standing } from './findings';
 import { UsualMark } from './UsualMark';
 
@@ -18,12 +19,19 @@ const AGAINST: Record<Grain, string> = {
 const SPAN: Record<Grain, string> = { DAY: '8 weeks', WEEK: '13 weeks', MONTH: '13 months' };
 
 interface TideRowsProps {
-  view: TideTableView;
+  view: BandedView;
   grain: Grain;
   versions: VersionView[];
   asked: Asked;
   open: Figure | undefined;
   onOpen: (figure: Figure) => void;
+}
+
+/** What is shaded behind a line: the band of each day, or the usual of all. */
+function bandOf({ band, usualLow, usualHigh, series }: BandedRow) {
+  if (band) return band;
+  if (usualLow === null || usualHigh === null) return undefined;
+  return { low: series.map(() => usualLow), high: series.map(() => usualHigh) };
 }
 
 /** One row a figure. */
@@ -54,7 +62,11 @@ export function TideRows({ view, grain, versions, asked, open, onOpen }: TideRow
             {AGAINST[grain]}
           </th>
           <th scope="col">
-            {periods > 0 ? `among ${comparables(view, grain, periods)}` : 'among those before'}
+            {view.rows.some((row) => row.band)
+              ? 'in its expected band'
+              : periods > 0
+                ? `among ${comparables(view, grain, periods)}`
+                : 'among those before'}
           </th>
           <th scope="col">{SPAN[grain]}</th>
           <th scope="col" className="number">
@@ -84,8 +96,8 @@ export function TideRows({ view, grain, versions, asked, open, onOpen }: TideRow
 }
 
 interface RowProps {
-  row: RowView;
-  view: TideTableView;
+  row: BandedRow;
+  view: BandedView;
   grain: Grain;
   releases: number[];
   opened: boolean;
@@ -115,13 +127,7 @@ function Row({ row, view, grain, releases, opened, firstOfGroup, onOpen }: RowPr
         <UsualMark row={row} where={standing(row)} value={value} />
       </td>
       <td>
-        <Sparkline
-          values={row.series}
-          ticks={releases}
-          band={row.usualLow === null || row.usualHigh === null ? undefined : [row.usualLow, row.usualHigh]}
-          width={150}
-          height={20}
-        />
+        <Sparkline values={row.series} ticks={releases} band={bandOf(row)} width={150} height={20} />
       </td>
       <td className="number">{value(row.range)}</td>
       <td className="number second">

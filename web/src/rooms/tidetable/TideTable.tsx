@@ -16,6 +16,7 @@ import { figureTitle, isFigure } from '../../words/figures';
 import { GRAINS, dayOf, grainWord, periodWords } from '../../words/dates';
 import { measuresAddress } from './ask';
 import { Arrivals } from './Arrivals';
+import { useBanded } from './bands';
 import { useCaseFindings } from './caseFindings';
 import { findings } from './findings';
 import { Items } from './Items';
@@ -39,9 +40,6 @@ export default function TideTable() {
   const { setFoot } = frame;
   useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
   const view = answer.data?.answer;
-  useLetter('x', () => {
-    if (view) saveCsv(`${asked.app}-tide-table.csv`, csvRows(view, grain));
-  });
   if (!rail) return <NoEvents app={frame.app} />;
   return (
     <>
@@ -68,13 +66,15 @@ export default function TideTable() {
   );
 }
 
-function View({ frame, view, grain }: { frame: FrameContext; view: TideTableView; grain: Grain }) {
+function View({ frame, view: plain, grain }: { frame: FrameContext; view: TideTableView; grain: Grain }) {
   const { asked } = frame;
+  const view = useBanded(asked, plain, grain);
   const words = useWords(asked.app);
   const cases = useCaseFindings(asked);
   const shown = asked.param('open');
   const row = isFigure(shown) ? view.rows.find((each) => each.figure === shown) : undefined;
   const save = () => saveCsv(`${asked.app}-tide-table.csv`, csvRows(view, grain));
+  useLetter('x', save);
   return (
     <Answer
       findings={[...cases, ...findings(view, grain, asked)]}

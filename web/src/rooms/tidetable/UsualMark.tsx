@@ -10,7 +10,7 @@ interface UsualMarkProps {
   value: (number: number | null) => string;
 }
 
-/** The latest value on a scale of its comparable earlier ones; outside them it is said in a word and a shape. */
+/** The latest value on a scale of where it was to be expected; outside that it is said in a word and a shape. */
 export function UsualMark({ row, where, value }: UsualMarkProps) {
   const latest = row.series.at(-1);
   if (

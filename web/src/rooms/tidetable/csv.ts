@@ -1,16 +1,17 @@
-import type { Grain, TideTableView } from '../../api/queries';
+import type { Grain } from '../../api/queries';
 import { periodWords } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
+import type { BandedView } from './bands';
 
 /** The table as it stands, and each figure's history, one row a figure. */
-export function csvRows(view: TideTableView, grain: Grain): (string | number | null)[][] {
+export function csvRows(view: BandedView, grain: Grain): (string | number | null)[][] {
   const head = [
     'figure',
     'unit',
     'latest',
     'comparable before',
-    'lowest of comparables',
-    'highest of comparables',
+    'expected from',
+    'expected to',
     'range',
     'compared range',
     ...view.history.map((period) => periodWords(period.from, grain)),

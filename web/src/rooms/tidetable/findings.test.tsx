@@ -1,7 +1,8 @@
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
-import type { RowView, TideTableView } from '../../api/queries';
+import type { RowView } from '../../api/queries';
 import type { Asked } from '../../frame/question';
+import type { BandedView } from './bands';
 import { csvRows } from './csv';
 import { findings, standing } from './findings';
 
@@ -19,7 +20,7 @@ const row = (over: Partial<RowView>): RowView => ({
   ...over,
 });
 
-const view = (over: Partial<TideTableView>): TideTableView => ({
+const view = (over: Partial<BandedView>): BandedView => ({
   history: [
     { from: '2026-11-21', to: '2026-11-22' },
     { from: '2026-11-22', to: '2026-11-23' },
@@ -34,7 +35,7 @@ const view = (over: Partial<TideTableView>): TideTableView => ({
 });
 
 const asked = { range: { from: '2026-10-26', to: '2026-11-23' } } as Asked;
-const words = (of: TideTableView) =>
+const words = (of: BandedView) =>
   findings(of, 'DAY', asked).map((finding) =>
     renderToStaticMarkup(<>{finding.text}</>).replace(/<[^>]*>/g, ''),
   );
@@ -58,6 +59,16 @@ describe('findings', () => {
   it('name the figure, the value, the comparables and the change', () => {
     expect(words(view({}))[0]).toBe(
       'Installs: 90, below the last 8 Sundays (95 to 120); \u221210.0 % against the last.',
+    );
+  });
+
+  it('speak of the band where there is one', () => {
+    const band = { low: [80, 95], high: [110, 120] };
+    expect(words({ ...view({}), rows: [{ ...row({}), band }] })[0]).toBe(
+      'Installs: 90, below what its own past lets expect (95 to 120); \u221210.0 % against the last.',
+    );
+    expect(words({ ...view({}), rows: [{ ...row({ series: [100] }), band }] })[0]).toContain(
+      'every figure lay where it was to be expected',
     );
   });
 

@@ -1,4 +1,5 @@
-import type { Grain, RowView, TideTableView } from '../../api/queries';
+import type { Grain, RowView } from '../../api/queries';
+import type { BandedRow, BandedView } from './bands';
 import type { Asked } from '../../frame/question';
 import type { Finding } from '../../frame/Margin';
 import { dayOf, grainWord, periodWords, weekdayName } from '../../words/dates';
@@ -7,7 +8,7 @@ import { change, count, figureValue, NO_VALUE, plural } from '../../words/number
 
 export type Standing = 'above' | 'below' | 'within';
 
-/** Where the latest value lies among the comparable earlier ones; undefined before there are three of them. */
+/** Where the latest value lies against its band, or else its comparable earlier ones; undefined before either is known. */
 export function standing(row: RowView): Standing | undefined {
   const latest = row.series.at(-1);
   if (latest === null || latest === undefined || row.usualLow === null || row.usualHigh === null)
@@ -16,7 +17,7 @@ export function standing(row: RowView): Standing | undefined {
 }
 
 /** "the last 8 Sundays", "the 8 weeks before". */
-export function comparables(view: TideTableView, grain: Grain, periods: number): string {
+export function comparables(view: BandedView, grain: Grain, periods: number): string {
   const latest = view.history.at(-1);
   return grain === 'DAY' && latest
     ? `the last ${periods} ${weekdayName(dayOf(latest.from))}s`
@@ -24,7 +25,7 @@ export function comparables(view: TideTableView, grain: Grain, periods: number):
 }
 
 /** What the table says in words, most telling first, and what the reader must know. */
-export function findings(view: TideTableView, grain: Grain, asked: Asked): Finding[] {
+export function findings(view: BandedView, grain: Grain, asked: Asked): Finding[] {
   const found: Finding[] = view.leftOut.map((text) => ({ key: text, text, caution: true }));
   const latest = view.history.at(-1);
   if (!latest) {
@@ -39,13 +40,13 @@ export function findings(view: TideTableView, grain: Grain, asked: Asked): Findi
   if (latest && outside.length === 0) {
     found.push({
       key: 'calm',
-      text: `On ${periodWords(latest.from, grain)} every figure lay among its comparable earlier values.`,
+      text: `On ${periodWords(latest.from, grain)} every figure lay ${view.rows.some((row) => row.band) ? 'where it was to be expected' : 'among its comparable earlier values'}.`,
     });
   }
   return [...found, ...cautions(view, asked)];
 }
 
-function outsideFinding(row: RowView, view: TideTableView, grain: Grain): Finding {
+function outsideFinding(row: BandedRow, view: BandedView, grain: Grain): Finding {
   const value = (number: number | null | undefined) => figureValue(number, row.unit, view.currency);
   const changed = change(row.series.at(-1), row.before, row.unit);
   return {
@@ -53,14 +54,15 @@ function outsideFinding(row: RowView, view: TideTableView, grain: Grain): Findin
     text: (
       <>
         <b>{figureTitle(row.figure)}</b>: {value(row.series.at(-1))}, {standing(row)}{' '}
-        {comparables(view, grain, row.usualPeriods)} ({value(row.usualLow)} to {value(row.usualHigh)})
+        {row.band ? 'what its own past lets expect' : comparables(view, grain, row.usualPeriods)} (
+        {value(row.usualLow)} to {value(row.usualHigh)})
         {changed === NO_VALUE ? '' : `; ${changed} against the last`}.
       </>
     ),
   };
 }
 
-function cautions(view: TideTableView, asked: Asked): Finding[] {
+function cautions(view: BandedView, asked: Asked): Finding[] {
   const found: Finding[] = [];
   if (!view.rangeComplete) {
     found.push({

@@ -45,9 +45,6 @@ final class Band {
     private static final int WEEK = 7;
     private static final double FIRST_VARIANCE = 0.01;
 
-    /** A day's band; empty while learning or where the figure had no value so far. */
-    record Day(double expected, double low, double high, double below) {}
-
     /**
      * A fall: from its first day to the day after its last.
      *
@@ -57,7 +54,7 @@ final class Band {
 
     private final Figure figure;
     private final boolean fallsUp;
-    private final List<Optional<Day>> days = new ArrayList<>();
+    private final List<Optional<BandDay>> days = new ArrayList<>();
     /** Of each day from the second on that was followed, how far it lay from its forecast. */
     private final DoubleArrayList distances = new DoubleArrayList();
 
@@ -98,7 +95,8 @@ final class Band {
         return new Band(figure, values);
     }
 
-    List<Optional<Day>> days() {
+    /** By day; empty while learning, or where the figure had no value so far. */
+    List<Optional<BandDay>> days() {
         return days;
     }
 
@@ -180,9 +178,9 @@ final class Band {
         return Math.min(MOST_MISSES, Math.max(1, lately[lately.length / 2] / MEDIAN_SIZE));
     }
 
-    private Day day(Forecast next, OptionalDouble value) {
+    private BandDay day(Forecast next, OptionalDouble value) {
         double below = value.isEmpty() ? 0.5 : isFollowed(value) ? next.below(to(value.getAsDouble())) : 0;
-        return new Day(
+        return new BandDay(
                 back(next.mean()),
                 back(next.quantile(BELOW)),
                 back(next.quantile(1 - BELOW)),
@@ -190,7 +188,7 @@ final class Band {
     }
 
     private double below(int day) {
-        return days.get(day).map(Day::below).orElse(0.5);
+        return days.get(day).map(BandDay::below).orElse(0.5);
     }
 
     /** Two days in a row, which together are less likely than either being just out of the band. */

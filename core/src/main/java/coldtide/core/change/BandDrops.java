@@ -29,7 +29,7 @@ final class BandDrops {
         double variance = 0;
         int known = 0;
         for (int day = fall.from(); day < fall.to(); day++) {
-            Optional<Band.Day> of = band.days().get(day);
+            Optional<BandDay> of = band.days().get(day);
             OptionalDouble value = days.get(day).value(figure);
             if (of.isPresent() && value.isPresent()) {
                 known++;

@@ -5,7 +5,6 @@ import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.who.Conditions;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -17,18 +16,11 @@ import java.util.Optional;
  * Everything sudden in a log: what fell in any slice and for everybody, put together to what happened, each with its kind of cause. One
  * pass for all series, and three or four for each incident.
  *
- * @param bands by figure, where each day was to be expected
+ * @param days every full day of everybody; none while there are too few to learn from
+ * @param bands by figure, for each of these days where it was to be expected
  * @param incidents the newest first
  */
-public record Changes(Map<Figure, List<Optional<BandDay>>> bands, List<Incident> incidents) {
-    /**
-     * Where a day of a figure was to be expected by its own past.
-     *
-     * @param low of a hundred days, two or three lie below
-     * @param high as many lie above
-     */
-    public record BandDay(LocalDate day, double expected, double low, double high) {}
-
+public record Changes(List<PeriodCounts> days, Map<Figure, List<Optional<BandDay>>> bands, List<Incident> incidents) {
     /**
      * What is asked.
      *
@@ -38,8 +30,8 @@ public record Changes(Map<Figure, List<Optional<BandDay>>> bands, List<Incident>
     public record Question(Optional<Conditions.Mask> firstPath, List<KnownRelease> releases) {}
 
     public static Changes in(EventLog log, ScanRunner runner, Question question) {
-        if (log.days() <= Band.LEARNING) {
-            return new Changes(Map.of(), List.of());
+        if (log.dayNumber(log.endOfFullDays()) <= Band.LEARNING) {
+            return new Changes(List.of(), Map.of(), List.of());
         }
         Watch watch = new Watch(log, runner, question.firstPath());
         Map<Figure, Band> bands = new EnumMap<>(Figure.class);
@@ -60,19 +52,8 @@ public record Changes(Map<Figure, List<Optional<BandDay>>> bands, List<Incident>
                 Comparator.comparing((Incident incident) -> incident.days().to())
                         .thenComparing(incident -> incident.days().from())
                         .reversed());
-        return new Changes(days(bands, log.firstDay()), incidents);
-    }
-
-    private static Map<Figure, List<Optional<BandDay>>> days(Map<Figure, Band> bands, LocalDate first) {
         Map<Figure, List<Optional<BandDay>>> days = new EnumMap<>(Figure.class);
-        bands.forEach((figure, band) -> {
-            List<Optional<BandDay>> of = new ArrayList<>();
-            for (Optional<Band.Day> day : band.days()) {
-                LocalDate date = first.plusDays(of.size());
-                of.add(day.map(each -> new BandDay(date, each.expected(), each.low(), each.high())));
-            }
-            days.put(figure, of);
-        });
-        return days;
+        bands.forEach((figure, band) -> days.put(figure, band.days()));
+        return new Changes(full, days, incidents);
     }
 }

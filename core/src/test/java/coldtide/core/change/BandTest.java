@@ -32,8 +32,7 @@ class BandTest {
 
     @Test
     void forThreeWeeksItLearns() {
-        List<Optional<Band.Day>> days =
-                band(Figure.ACTIVE_PEOPLE, people(1, 40)).days();
+        List<Optional<BandDay>> days = band(Figure.ACTIVE_PEOPLE, people(1, 40)).days();
         assertThat(days).hasSize(40);
         assertThat(days.subList(0, 21)).allMatch(Optional::isEmpty);
         assertThat(days.subList(23, 40)).allMatch(Optional::isPresent);
@@ -49,7 +48,7 @@ class BandTest {
             Band band = band(Figure.ACTIVE_PEOPLE, values);
             falls += band.falls().size();
             for (int day = 0; day < values.length; day++) {
-                Optional<Band.Day> of = band.days().get(day);
+                Optional<BandDay> of = band.days().get(day);
                 if (of.isPresent()) {
                     asked++;
                     inside += values[day] >= of.get().low()

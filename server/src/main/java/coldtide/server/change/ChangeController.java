@@ -1,11 +1,10 @@
 package coldtide.server.change;
 
+import coldtide.core.change.BandDay;
 import coldtide.core.change.Changes;
-import coldtide.core.change.Changes.BandDay;
 import coldtide.core.tidetable.Figure;
-import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.PeriodCounts;
-import coldtide.core.tidetable.TideTable;
+import coldtide.core.time.DayRange;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
@@ -49,14 +48,12 @@ class ChangeController implements WarmUp {
     /**
      * A figure by day beside where it was to be expected.
      *
-     * @param from the first day
      * @param values null where it had none
      * @param expected null while learning, as the bounds
      */
     record BandView(
             Figure figure,
             Figure.Unit unit,
-            LocalDate from,
 
             @ArraySchema(schema = @Schema(types = {"number", "null"}))
             List<Double> values,
@@ -69,6 +66,9 @@ class ChangeController implements WarmUp {
 
             @ArraySchema(schema = @Schema(types = {"number", "null"}))
             List<Double> high) {}
+
+    /** Some figures from a day on; days that are not full, or of before the data, are not in it. */
+    record BandsView(LocalDate from, List<BandView> figures) {}
 
     @GetMapping
     Answered<ChangesView> changes(@PathVariable String app) {
@@ -85,25 +85,46 @@ class ChangeController implements WarmUp {
                 changes.incidents().stream().map(IncidentView::of).toList());
     }
 
-    @GetMapping("/band")
-    Answered<BandView> band(@PathVariable String app, @RequestParam Figure figure) {
-        return asking.ask(app, asked -> {
-            List<Optional<BandDay>> days = watching.of(asked).bands().getOrDefault(figure, List.of());
-            List<PeriodCounts> values =
-                    TideTable.daily(asked.log(), asked.runner(), Looking.withPath(asked.firstPath()));
-            return new BandView(
-                    figure,
-                    figure.unit(),
-                    asked.log().firstDay(),
-                    values.stream()
-                            .limit(days.size())
-                            .map(day -> day.value(figure))
-                            .map(value -> value.isPresent() ? value.getAsDouble() : null)
-                            .toList(),
-                    each(days, BandDay::expected),
-                    each(days, BandDay::low),
-                    each(days, BandDay::high));
-        });
+    /**
+     * Where figures were to be expected on the full days of a range.
+     *
+     * @param figure all if absent
+     */
+    @GetMapping("/bands")
+    Answered<BandsView> bands(
+            @PathVariable String app,
+            @RequestParam LocalDate from,
+            @RequestParam LocalDate to,
+            @RequestParam(required = false) Figure figure) {
+        DayRange asked = new DayRange(from, to);
+        return asking.ask(app, of -> bands(of, asked, Optional.ofNullable(figure)));
+    }
+
+    private BandsView bands(Asked asked, DayRange range, Optional<Figure> figure) {
+        Changes changes = watching.of(asked);
+        int end = changes.days().size();
+        int from = Math.min(asked.log().dayNumber(range.from()), end);
+        int to = Math.min(asked.log().dayNumber(range.to()), end);
+        List<PeriodCounts> values = changes.days().subList(from, to);
+        return new BandsView(
+                asked.log().firstDay().plusDays(from),
+                changes.bands().entrySet().stream()
+                        .filter(each -> figure.isEmpty() || figure.get() == each.getKey())
+                        .map(each -> band(each.getKey(), values, each.getValue().subList(from, to)))
+                        .toList());
+    }
+
+    private static BandView band(Figure figure, List<PeriodCounts> values, List<Optional<BandDay>> days) {
+        return new BandView(
+                figure,
+                figure.unit(),
+                values.stream()
+                        .map(day -> day.value(figure))
+                        .map(value -> value.isPresent() ? value.getAsDouble() : null)
+                        .toList(),
+                each(days, BandDay::expected),
+                each(days, BandDay::low),
+                each(days, BandDay::high));
     }
 
     private static List<Double> each(List<Optional<BandDay>> days, ToDoubleFunction<BandDay> of) {

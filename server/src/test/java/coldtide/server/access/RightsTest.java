@@ -28,7 +28,7 @@ class RightsTest {
         for (String seen : List.of(
                 "rail",
                 "changes",
-                "changes/band",
+                "changes/bands",
                 "imports",
                 "imports/{id}",
                 "imports/{id}/look",
