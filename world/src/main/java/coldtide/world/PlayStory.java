@@ -238,7 +238,7 @@ final class PlayStory {
     private void visitShop() {
         write("shop_opened");
         pause(12);
-        if (draw.chance(0.3)) {
+        if (draw.chance(0.5)) {
             write("pay_sheet_opened");
             pause(15);
             double vanish = install.share(Effect.PURCHASES_VANISH, now);

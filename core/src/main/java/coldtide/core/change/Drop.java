@@ -46,6 +46,10 @@ public record Drop(
     }
 
     boolean overlaps(Drop other) {
-        return days.from().isBefore(other.days.to()) && other.days.from().isBefore(days.to());
+        return overlaps(other.days);
+    }
+
+    boolean overlaps(DayRange other) {
+        return days.from().isBefore(other.to()) && other.from().isBefore(days.to());
     }
 }

@@ -1,7 +1,5 @@
 package coldtide.core.change;
 
-import coldtide.core.change.PerformanceChange.Pair;
-import coldtide.core.change.PerformanceChange.Spread;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
@@ -196,16 +194,15 @@ final class Inside implements Analysis<Inside.Partial, Inside.Found> {
                 .thenComparing(EventChange::event));
         List<PerformanceChange> performance = new ArrayList<>();
         for (int property = 0; property < partial.performance.size(); property++) {
-            List<Spread> cells = partial.performance.get(property).stream()
+            double[][] cells = partial.performance.get(property).stream()
                     .map(DoubleArrayList::toDoubleArray)
                     .map(Inside::sorted)
-                    .map(Spread::of)
-                    .toList();
-            if (cells.get(2).values() >= LEAST_SAMPLES && cells.get(3).values() >= LEAST_SAMPLES) {
+                    .toArray(double[][]::new);
+            if (cells[2].length >= LEAST_SAMPLES && cells[3].length >= LEAST_SAMPLES) {
                 performance.add(PerformanceChange.of(
                         PerformanceChange.PROPERTIES.get(property),
-                        new Pair(cells.get(2), cells.get(3)),
-                        new Pair(cells.get(0), cells.get(1))));
+                        new double[][] {cells[2], cells[3]},
+                        new double[][] {cells[0], cells[1]}));
             }
         }
         return new Found(events, performance, spot(partial));

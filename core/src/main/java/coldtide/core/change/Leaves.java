@@ -32,7 +32,7 @@ final class Leaves {
     private final double[] allOver = new double[2];
     private final double[] allUnder = new double[2];
 
-    Leaves(Table table, List<String> currencyNames) {
+    Leaves(Table table, List<String> currencyNames, List<List<Having>> without) {
         this.table = table;
         profiles = table.profiles();
         currencies = table.currencies() > 1 ? currencyNames : List.of();
@@ -40,7 +40,7 @@ final class Leaves {
         slotOf = slotOf();
         IntArrayList live = new IntArrayList();
         for (int leaf = 0; leaf < table.leaves(); leaf++) {
-            if (table.over(leaf, 0) + table.over(leaf, 1) + table.under(leaf, 0) + table.under(leaf, 1) > 0) {
+            if (holdsAnything(leaf) && !isInAny(without, leaf)) {
                 live.add(leaf);
             }
         }
@@ -51,6 +51,25 @@ final class Leaves {
         for (int at = 0; at < count; at++) {
             copy(live.getInt(at), at);
         }
+    }
+
+    private boolean holdsAnything(int leaf) {
+        return table.over(leaf, 0) + table.over(leaf, 1) + table.under(leaf, 0) + table.under(leaf, 1) > 0;
+    }
+
+    private boolean isInAny(List<List<Having>> slices, int leaf) {
+        return slices.stream().anyMatch(slice -> isIn(slice, leaf));
+    }
+
+    private boolean isIn(List<Having> slice, int leaf) {
+        return slice.stream().allMatch(having -> {
+            if (having.property().equals(CURRENCY) && !currencies.isEmpty()) {
+                return currencies.get(leaf % table.currencies()).equals(having.value());
+            }
+            int property = profiles.properties().indexOf(having.property());
+            int value = property < 0 ? Profiles.NONE : profiles.slices(leaf / table.currencies())[property];
+            return value != Profiles.NONE && profiles.slices().get(value).equals(having);
+        });
     }
 
     private int[] slotOf() {

@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import java.util.stream.LongStream;
 
 /**
  * How much of the change of a share comes of other people having come, by one property: after less before, taken apart exactly.
@@ -14,9 +15,10 @@ import java.util.stream.IntStream;
  * @param property by which people are told apart
  * @param mix what their other numbers add
  * @param within what other shares within its values add
+ * @param error the standard error of that
  * @param values whose numbers add most, the most first
  */
-public record Mixed(String property, double mix, double within, List<Value> values) {
+public record Mixed(String property, double mix, double within, double error, List<Value> values) {
     /**
      * A value of the property.
      *
@@ -31,6 +33,8 @@ public record Mixed(String property, double mix, double within, List<Value> valu
 
     private static final int MOST_VALUES = 40;
     private static final int TOLD = 3;
+    /** What lies nearer to none than this, in standard errors, may be chance. */
+    private static final double CHANCE = 3;
 
     /** By the property whose numbers explain most. */
     static Optional<Mixed> of(Table table) {
@@ -44,9 +48,10 @@ public record Mixed(String property, double mix, double within, List<Value> valu
         return mix + within;
     }
 
-    /** Whether other people having come explains at least two thirds of it. */
+    /** Whether other people having come explains at least two thirds of it, or at least half where the rest may be chance. */
     boolean explains() {
-        return all() < 0 && mix / all() >= 2 / 3.0;
+        double least = Math.abs(within) < CHANCE * error ? 1 / 2.0 : 2 / 3.0;
+        return all() < 0 && mix / all() >= least;
     }
 
     private static Optional<Mixed> by(Table table, int property) {
@@ -83,14 +88,31 @@ public record Mixed(String property, double mix, double within, List<Value> valu
                         group,
                         mixture.mix()[group]))
                 .toList();
-        return Optional.of(new Mixed(profiles.properties().get(property), mixture.allMix(), mixture.allWithin(), told));
+        return Optional.of(new Mixed(
+                profiles.properties().get(property), mixture.allMix(), mixture.allWithin(), error(sums), told));
+    }
+
+    /** Shares err by themselves, and count by how large a part of all, before and after, they are of. */
+    private static double error(long[][] sums) {
+        double before = LongStream.of(sums[2]).sum();
+        double after = LongStream.of(sums[3]).sum();
+        double variance = 0;
+        for (int group = 0; group < sums[0].length; group++) {
+            double part = (sums[2][group] / before + sums[3][group] / after) / 2;
+            variance +=
+                    part * part * (variance(sums[0][group], sums[2][group]) + variance(sums[1][group], sums[3][group]));
+        }
+        return Math.sqrt(variance);
+    }
+
+    private static double variance(long of, long all) {
+        double share = (double) of / all;
+        return all == 0 ? 0 : share * (1 - share) / all;
     }
 
     private static Value value(String value, long[][] sums, int group, double mix) {
-        double before =
-                IntStream.range(0, sums[2].length).mapToLong(g -> sums[2][g]).sum();
-        double after =
-                IntStream.range(0, sums[3].length).mapToLong(g -> sums[3][g]).sum();
+        double before = LongStream.of(sums[2]).sum();
+        double after = LongStream.of(sums[3]).sum();
         return new Value(
                 value,
                 sums[2][group] / before,

@@ -59,10 +59,9 @@ public enum Rate {
         return this == SESSION_LENGTH ? SESSION_PIECE : 1;
     }
 
-    /** How far two spans lie apart, in standard errors; what either is or is not so scatters less than what is merely counted. */
+    /** How far two spans lie apart, in standard errors. */
     double distance(TwoSpans spans) {
-        boolean isShare = this == NEXT_DAY || this == FIRST_PATH;
-        return isShare ? spans.distance() / Math.sqrt(1 - spans.rate()) : spans.distance();
+        return spans.distance(this == NEXT_DAY || this == FIRST_PATH);
     }
 
     /** Ones for what is counted by itself. */

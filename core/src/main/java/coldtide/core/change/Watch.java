@@ -12,6 +12,7 @@ import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.Profiles;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -45,8 +46,16 @@ final class Watch {
     /** A property with more values than this is no slice but a name. */
     private static final int MOST_VALUES = 300;
 
-    /** A run of days of a slice that is watched. */
-    private record Alarm(int slice, Shift shift, ShiftScan scan) {}
+    /**
+     * A run of days of something that is watched.
+     *
+     * @param slices numbers of its values, ascending; none of everybody
+     */
+    private record Alarm(int[] slices, Shift shift, ShiftScan scan) {
+        boolean isOfAll() {
+            return slices.length == 0;
+        }
+    }
 
     private final EventLog log;
     private final ScanRunner runner;
@@ -132,7 +141,13 @@ final class Watch {
             Shift shift = furthest.shift();
             Spans spans = Spans.of(log.days(), furthest.scan().pastDays(shift.from()), shift.from(), shift.to());
             Where where = new Where(
-                    runner.run(log, new SpanTable(log, profiles, firstPath, rate, spans)), log.currencyNames());
+                    runner.run(log, new SpanTable(log, profiles, firstPath, rate, spans)),
+                    log.currencyNames(),
+                    drops.stream()
+                            .filter(drop -> drop.overlaps(range(shift)))
+                            .map(Drop::slice)
+                            .filter(slice -> !slice.isEmpty())
+                            .toList());
             Optional<Found> found = where.find(LEAST_DISTANCE, value -> !bursts.touch(value, shift));
             alarms.remove(0);
             if (found.isPresent()) {
@@ -145,7 +160,7 @@ final class Watch {
                         alarms,
                         alarm -> alarm.shift().overlaps(shift) && isExplained(rate, without(where, alarm, guilty)),
                         shift);
-            } else if (furthest.slice() == Profiles.NONE) {
+            } else if (furthest.isOfAll()) {
                 drops.add(ofEverybody(rate, furthest));
             }
         }
@@ -162,7 +177,7 @@ final class Watch {
                 alarm.scan()
                         .run(alarm.shift().from(), by.from())
                         .filter(run -> run.distance() < -LEAST_DISTANCE)
-                        .ifPresent(run -> left.add(new Alarm(alarm.slice(), run, alarm.scan())));
+                        .ifPresent(run -> left.add(new Alarm(alarm.slices(), run, alarm.scan())));
             }
         }
         left.sort(comparingDouble(alarm -> alarm.shift().distance()));
@@ -175,38 +190,49 @@ final class Watch {
 
     private static TwoSpans without(Where where, Alarm alarm, Found guilty) {
         int[] slices = guilty.slice().slices();
-        return alarm.slice() == Profiles.NONE ? where.others(slices) : where.without(new int[] {alarm.slice()}, slices);
+        return alarm.isOfAll() ? where.others(slices) : where.without(alarm.slices(), slices);
     }
 
     private List<Alarm> alarms(Rate rate, Bursts bursts) {
         List<Alarm> alarms = new ArrayList<>();
         if (rate.under().isPresent()) {
-            add(alarms, Profiles.NONE, ShiftScan.ofAll(rate, all));
+            add(alarms, ShiftScan.ofAll(rate, all));
         }
         double[] calm = bursts.calm(rate.over(all));
         for (int slice : watched) {
-            add(alarms, slice, scan(rate, slice, calm));
+            add(alarms, scan(rate, slice, calm), slice);
         }
         if (rate == Rate.PURCHASES && log.currencyNames().size() > 1) {
-            for (int currency = 0; currency < log.currencyNames().size(); currency++) {
-                add(
-                        alarms,
-                        profiles.slices().size() + currency,
-                        ShiftScan.ofCurrency(days.inCurrency(currency).subList(0, full), all));
-            }
+            addCurrencies(alarms);
         }
-        alarms.removeIf(alarm -> bursts.touch(alarm.slice(), alarm.shift()));
+        alarms.removeIf(alarm -> Arrays.stream(alarm.slices()).anyMatch(slice -> bursts.touch(slice, alarm.shift())));
         alarms.sort(comparingDouble(alarm -> alarm.shift().distance()));
         return alarms;
+    }
+
+    /** Paying fails or costs otherwise by currency, and by what the stores of platforms do with one. */
+    private void addCurrencies(List<Alarm> alarms) {
+        int[] stores = days.stores();
+        for (int currency = 0; currency < log.currencyNames().size(); currency++) {
+            int value = profiles.slices().size() + currency;
+            add(alarms, inCurrency(days.inCurrency(currency)), value);
+            for (int store = 0; store < stores.length && stores.length > 1; store++) {
+                add(alarms, inCurrency(days.inCurrency(currency, store)), stores[store], value);
+            }
+        }
+    }
+
+    private ShiftScan inCurrency(List<PeriodCounts> purchases) {
+        return ShiftScan.ofCurrency(purchases.subList(0, full), all);
     }
 
     private ShiftScan scan(Rate rate, int slice, double[] calm) {
         return ShiftScan.of(rate, of(slice), calm, rate.under(all));
     }
 
-    private static void add(List<Alarm> alarms, int slice, ShiftScan scan) {
-        double least = slice == Profiles.NONE ? LEAST_DISTANCE_OF_ALL : LEAST_DISTANCE;
-        scan.falls(least).forEach(shift -> alarms.add(new Alarm(slice, shift, scan)));
+    private static void add(List<Alarm> alarms, ShiftScan scan, int... slices) {
+        double least = slices.length == 0 ? LEAST_DISTANCE_OF_ALL : LEAST_DISTANCE;
+        scan.falls(least).forEach(shift -> alarms.add(new Alarm(slices, shift, scan)));
     }
 
     private Drop drop(Rate rate, Where where, Found found, Shift shift) {

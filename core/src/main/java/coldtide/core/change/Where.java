@@ -63,8 +63,9 @@ final class Where {
     private int tried;
     private IntPredicate compared = value -> true;
 
-    Where(Table table, List<String> currencies) {
-        leaves = new Leaves(table, currencies);
+    /** @param without slices of which is known what happened to them: the search is among all others */
+    Where(Table table, List<String> currencies, List<List<Having>> without) {
+        leaves = new Leaves(table, currencies, without);
     }
 
     List<Having> having(Candidate candidate) {

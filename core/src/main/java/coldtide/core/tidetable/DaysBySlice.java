@@ -7,16 +7,19 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.Profiles;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
- * The counts of each day of a log by slice, all slices in one pass, and of payments by their currency, too. Costs an addition for each
- * slice of each person-day, session and payment.
+ * The counts of each day of a log by slice, all slices in one pass; purchases by their currency, too, and by currency and store, since that
+ * is where paying fails. Costs an addition for each slice of each person-day, session and payment.
  */
 public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBySlice.Days> {
-    /** Counts by kind, then slice after slice all its days: those of profiles, everybody, currencies. */
+    private static final String STORE = "platform";
+
+    /** Counts by kind, then slice after slice all its days: those of profiles, everybody, currencies, currencies by store. */
     static final class Partial {
         final long[][] counts;
         final long[][] micros;
@@ -37,12 +40,16 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
         private final boolean knowsFirstPath;
         private final Partial counted;
         private final int slices;
+        private final int currencies;
+        private final int[] stores;
 
-        Days(List<DayRange> days, boolean knowsFirstPath, Partial counted, int slices) {
-            this.days = days;
-            this.knowsFirstPath = knowsFirstPath;
+        private Days(DaysBySlice asked, Partial counted) {
+            days = asked.log.span().periods(Grain.DAY);
+            knowsFirstPath = asked.knowsFirstPath;
             this.counted = counted;
-            this.slices = slices;
+            slices = asked.slices;
+            currencies = asked.currencies;
+            stores = asked.stores;
         }
 
         /** One slice, by its number. */
@@ -62,6 +69,16 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
             return of(slices + 1 + currency);
         }
 
+        /** The slices that are stores: each platform sells by itself. */
+        public int[] stores() {
+            return stores.clone();
+        }
+
+        /** Purchases in a currency from one of the stores, by its place among them. */
+        public List<PeriodCounts> inCurrency(int currency, int store) {
+            return of(slices + 1 + (1 + store) * currencies + currency);
+        }
+
         private PeriodCounts counts(int slice, int day) {
             int cell = slice * days.size() + day;
             return new PeriodCounts(
@@ -78,6 +95,10 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
     private final Profiles profiles;
     private final boolean knowsFirstPath;
     private final int days;
+    private final int slices;
+    private final int currencies;
+    /** Slices of platforms, ascending. */
+    private final int[] stores;
 
     public DaysBySlice(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath) {
         super(log, profiles, firstPath);
@@ -85,11 +106,16 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
         this.profiles = profiles;
         knowsFirstPath = firstPath.isPresent();
         days = log.days();
+        slices = profiles.slices().size();
+        currencies = log.currencyNames().size();
+        stores = IntStream.range(0, slices)
+                .filter(slice -> profiles.slices().get(slice).property().equals(STORE))
+                .toArray();
     }
 
     @Override
     public Partial empty() {
-        return new Partial((profiles.slices().size() + 1 + log.currencyNames().size()) * days);
+        return new Partial((slices + 1 + (1 + stores.length) * currencies) * days);
     }
 
     @Override
@@ -104,12 +130,19 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
 
     @Override
     protected void purchase(Partial partial, int profile, int currency, int day) {
-        partial.of(Count.PURCHASES)[(profiles.slices().size() + 1 + currency) * days + day]++;
+        long[] purchases = partial.of(Count.PURCHASES);
+        purchases[(slices + 1 + currency) * days + day]++;
+        for (int slice : profiles.slices(profile)) {
+            int store = slice == Profiles.NONE ? -1 : Arrays.binarySearch(stores, slice);
+            if (store >= 0) {
+                purchases[(slices + 1 + (1 + store) * currencies + currency) * days + day]++;
+            }
+        }
     }
 
     /** Adds to every slice of a profile. */
     private void add(long[] into, int profile, int day, long howMany) {
-        into[profiles.slices().size() * days + day] += howMany;
+        into[slices * days + day] += howMany;
         for (int slice : profiles.slices(profile)) {
             if (slice != Profiles.NONE) {
                 into[slice * days + day] += howMany;
@@ -125,10 +158,6 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
 
     @Override
     public Days finish(Partial partial) {
-        return new Days(
-                log.span().periods(Grain.DAY),
-                knowsFirstPath,
-                partial,
-                profiles.slices().size());
+        return new Days(this, partial);
     }
 }

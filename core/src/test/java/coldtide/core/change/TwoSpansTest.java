@@ -20,19 +20,28 @@ class TwoSpansTest {
     }
 
     /**
-     * Given the sum, as many before as after is a coin thrown: the exact test of commons-math. The root of the deviance is about as far
-     * out as the mid-p of that test.
+     * Given the sum, as many before as after is a coin thrown: the exact test of commons-math. The root of the deviance, corrected
+     * by a half, is about as far out.
      */
     @ParameterizedTest
-    @CsvSource({"100,70", "400,330", "50,28", "1000,930", "64,64"})
+    @CsvSource({"100,70", "400,330", "50,28", "1000,930", "20,8", "12,2"})
     void theDistanceOfTwoCountsIsThatOfTheExactBinomialTest(int before, int after) {
         BinomialTest exact = new BinomialTest();
         double upTo = exact.binomialTest(before + after, after, 0.5, AlternativeHypothesis.LESS_THAN);
-        double below =
-                after == 0 ? 0 : exact.binomialTest(before + after, after - 1, 0.5, AlternativeHypothesis.LESS_THAN);
-        double distance = alone(before, after).distance();
+        double distance = alone(before, after).distance(false);
         assertThat(NormalDistribution.of(0, 1).cumulativeProbability(distance))
-                .isCloseTo((upTo + below) / 2, within(0.03 * upTo + 1e-4));
+                .isCloseTo(upTo, within(0.12 * upTo + 1e-4));
+    }
+
+    /** A share against one that is known: the exact test of commons-math again, down to none at all. */
+    @ParameterizedTest
+    @CsvSource({"15,0,0.4", "40,5,0.35", "200,60,0.4", "30,16,0.8"})
+    void theDistanceOfAShareIsThatOfTheExactBinomialTest(int of, int are, double usual) {
+        double upTo = new BinomialTest().binomialTest(of, are, usual, AlternativeHypothesis.LESS_THAN);
+        TwoSpans spans = new TwoSpans(
+                1e9 * usual, 1e9, are, of, TwoSpans.STEADY, TwoSpans.STEADY, TwoSpans.STEADY, TwoSpans.STEADY);
+        assertThat(NormalDistribution.of(0, 1).cumulativeProbability(spans.distance(true)))
+                .isCloseTo(upTo, within(0.3 * upTo));
     }
 
     /** Difference in differences is what two times and two groups have in common in a regression of the logarithms: commons-math. */
@@ -63,14 +72,14 @@ class TwoSpansTest {
         TwoSpans there = new TwoSpans(300, 1000, 180, 900, 2000, 5000, 2300, 5200);
         TwoSpans back = new TwoSpans(180, 900, 300, 1000, 2300, 5200, 2000, 5000);
         assertThat(back.against()).isCloseTo(-there.against(), within(1e-12));
-        assertThat(Math.signum(back.distance())).isEqualTo(-Math.signum(there.distance()));
+        assertThat(Math.signum(back.distance(false))).isEqualTo(-Math.signum(there.distance(false)));
     }
 
     @Test
     void fewOthersMakeItLessSure() {
         TwoSpans sure = new TwoSpans(300, 1000, 180, 1000, 30_000, 100_000, 30_000, 100_000);
         TwoSpans unsure = new TwoSpans(300, 1000, 180, 1000, 30, 100, 30, 100);
-        assertThat(unsure.distance()).isGreaterThan(sure.distance()).isNegative();
+        assertThat(unsure.distance(false)).isGreaterThan(sure.distance(false)).isNegative();
         assertThat(Change.of(sure, 1).isFall()).isTrue();
         assertThat(Change.of(unsure, 1).isFall()).isFalse();
     }

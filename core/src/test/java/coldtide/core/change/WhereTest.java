@@ -80,11 +80,11 @@ class WhereTest {
     }
 
     private static Optional<Found> find(Invented invented) {
-        return new Where(invented.table(), List.of()).find(4, value -> true);
+        return new Where(invented.table(), List.of(), List.of()).find(4, value -> true);
     }
 
     private static List<Having> slice(Invented invented, Candidate candidate) {
-        return new Where(invented.table(), List.of()).having(candidate);
+        return new Where(invented.table(), List.of(), List.of()).having(candidate);
     }
 
     @ParameterizedTest
@@ -167,7 +167,7 @@ class WhereTest {
             }
         }
         TwoSpans spans = new TwoSpans(sums[0], sums[2], sums[1], sums[3], sums[4], sums[6], sums[5], sums[7]);
-        return spans.isKnown() && spans.expected() >= Where.LEAST_EXPECTED ? spans.distance() : 0;
+        return spans.isKnown() && spans.expected() >= Where.LEAST_EXPECTED ? spans.distance(false) : 0;
     }
 
     @Test
@@ -178,7 +178,7 @@ class WhereTest {
     @Test
     void whoTravelsWithTheGuiltyIsHealthyWithoutThem() {
         Invented invented = invented(31, context -> context.get("a").equals("a1"), 0.6);
-        Where where = new Where(invented.table(), List.of());
+        Where where = new Where(invented.table(), List.of(), List.of());
         Candidate guilty = find(invented).orElseThrow().slice();
         int[] decoy = {invented.profiles().slices().indexOf(new Having("b", "b2"))};
         Suspect suspect = new Suspect(
