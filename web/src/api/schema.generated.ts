@@ -1848,7 +1848,7 @@ export interface components {
             id: string;
             isOver: boolean;
             /** @enum {string} */
-            kind: "PRODUCT_FAULT" | "PAYMENT" | "MIX" | "LOST_TRACKING" | "OUTAGE" | "CALENDAR" | "UNEXPLAINED";
+            kind: "PRODUCT_FAULT" | "PAYMENT" | "PRICE" | "MIX" | "LOST_TRACKING" | "OUTAGE" | "CALENDAR" | "UNEXPLAINED";
             mixed: components["schemas"]["MixedView"];
             /** Format: double */
             moneyLost: number | null;
@@ -1857,6 +1857,7 @@ export interface components {
             performance: components["schemas"]["PerformanceView"][];
             slice: components["schemas"]["Having"][];
             spot: components["schemas"]["SpotView"];
+            worth: components["schemas"]["WorthView"];
         };
         IndependentView: {
             done: number[];
@@ -2834,6 +2835,12 @@ export interface components {
             what: {
                 [key: string]: unknown;
             } | null;
+        };
+        WorthView: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
         };
     };
     responses: never;

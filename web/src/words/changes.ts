@@ -7,6 +7,7 @@ import { count, figureValue, money, plural, share } from './numbers';
 export const KIND: Record<IncidentView['kind'], string> = {
   PRODUCT_FAULT: 'Product fault',
   PAYMENT: 'Payment',
+  PRICE: 'Price',
   MIX: 'Mix of arrivals',
   LOST_TRACKING: 'Lost tracking',
   OUTAGE: 'Outage',
@@ -91,8 +92,23 @@ export function fellSentence(drop: DropView, currency: string): string {
   return `${figureTitle(drop.figure)} of ${sliceWords(drop.slice)} fell below what everybody else lets expect${counts}, ${changeWords(change)}.`;
 }
 
-export const moneySentence = (lost: number, currency: string): string =>
-  `About ${money(lost, currency)} ${lost >= 0 ? 'are missing' : 'came in more'}, each at what it was worth in the four weeks before.`;
+/** What it cost, and of a price that changed, what it brought. */
+export function moneySentence({ moneyLost: lost, kind }: IncidentView, currency: string): string | undefined {
+  if (lost === null) return undefined;
+  const how =
+    kind === 'PRICE'
+      ? 'counting what each was worth then'
+      : 'each at what it was worth in the four weeks before';
+  return lost >= 0
+    ? `About ${money(lost, currency)} are missing, ${how}.`
+    : `About ${money(-lost, currency)} more came in, ${how}.`;
+}
+
+/** What a purchase was worth, before and since. */
+export const worthSentence = ({ worth }: IncidentView, currency: string): string | undefined =>
+  worth
+    ? `A purchase of theirs was worth ${money(worth.before, currency)} in the mean before, and ${money(worth.after, currency)} after.`
+    : undefined;
 
 /** Which release came before it, and what those on it did beside those who were not. */
 export function releaseSentence(incident: IncidentView): string | undefined {
@@ -136,6 +152,8 @@ export function verdict(incident: IncidentView): string {
       return `A product fault for ${who}: the app ran worse for them than before, and not for others.`;
     case 'PAYMENT':
       return `Payment: ${who} go as far as before and buy less.`;
+    case 'PRICE':
+      return `Price: ${who} buy less often, and what they buy costs otherwise than before.`;
     case 'MIX':
       return 'The mix of arrivals: other people came; those of each kind came back about as ever.';
     case 'LOST_TRACKING':

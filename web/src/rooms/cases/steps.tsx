@@ -13,6 +13,7 @@ import {
   verdict,
   whereSentence,
   withoutSentence,
+  worthSentence,
 } from '../../words/changes';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
@@ -38,7 +39,7 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
       says: told(
         lead ? fellSentence(lead, view.currency) : undefined,
         alsoFell(incident),
-        incident.moneyLost === null ? undefined : moneySentence(incident.moneyLost, view.currency),
+        moneySentence(incident, view.currency),
         outageSentence(incident, zone),
       ),
     },
@@ -65,6 +66,7 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
   }
   const inside = told(
     mixedSentence(incident),
+    worthSentence(incident, view.currency),
     ...performanceSentences(incident),
     spotSentence(incident),
     eventSentence(incident),

@@ -21,6 +21,7 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 
@@ -99,6 +100,39 @@ class WatchTest {
         assertThat(incident.events().get(0).event()).isEqualTo("ad_finished");
         assertThat(incident.drops().get(0).without().isFall()).isFalse();
         assertThat(incident.moneyLost()).isPresent();
+    }
+
+    /** Happening 1: on iOS those who pay in pounds buy nothing while they open the sheet as ever. */
+    @Test
+    void theFailingPaySheetIsPayment() {
+        Incident incident = only(Kind.PAYMENT);
+        List<Having> people = Stream.concat(Stream.of(incident.slice()), incident.drops().get(0).same().stream())
+                .flatMap(List::stream)
+                .toList();
+        assertThat(people)
+                .contains(new Having("platform", "ios"))
+                .containsAnyOf(new Having("currency", "GBP"), new Having("country", "GB"));
+        assertThat(incident.blamed().orElseThrow().release())
+                .extracting(KnownRelease::version, KnownRelease::platform)
+                .containsExactly("1.4.0", "ios");
+        assertThat(incident.drops().get(0).change().part()).isLessThan(-0.9);
+        assertThat(incident.drops().get(0).without().isFall()).isFalse();
+    }
+
+    /** Happening 8: in the region fewer buy, each for more than twice as much; the largest country of it stands for it. */
+    @Test
+    void theDearerCoastIsPrice() {
+        assertThat(FOUND.incidents())
+                .filteredOn(incident -> incident.kind() == Kind.PRICE)
+                .isNotEmpty()
+                .allSatisfy(incident -> {
+                    assertThat(incident.slice().toString()).containsAnyOf("BR", "MX", "AR", "CL", "BRL", "MXN");
+                    assertThat(incident.worth().orElseThrow().after())
+                            .isGreaterThan(1.8 * incident.worth().orElseThrow().before());
+                    assertThat(ChronoUnit.DAYS.between(
+                                    starts("price_change"), incident.days().from()))
+                            .isBetween(-14L, 14L);
+                });
     }
 
     /** Happening 2: day-1 retention of the burst's week falls, in no slice. */

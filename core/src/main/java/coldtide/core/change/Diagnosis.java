@@ -63,22 +63,33 @@ final class Diagnosis {
         Inside.Found inside = lead.slice().isEmpty()
                 ? new Inside.Found(List.of(), List.of(), Optional.empty())
                 : runner.run(log, new Inside(log, slice, spans(from, lead.days())));
+        Optional<Worth> worth = worth(lead, slice);
         boolean peak = drops.stream().anyMatch(this::peak);
         DayRange days = span(drops);
         return new Incident(
-                kind(lead, inside, mixed, peak && drops.stream().anyMatch(Diagnosis::isOfVolume)),
+                kind(lead, inside, mixed, worth, peak && drops.stream().anyMatch(Diagnosis::isOfVolume)),
                 drops,
                 days,
                 days.to().isBefore(log.endOfFullDays()),
-                moneyLost(lead),
+                moneyLost(lead, worth),
                 Optional.empty(),
                 mixed,
+                worth,
                 inside.events(),
                 inside.performance(),
                 inside.spot(),
                 course(lead),
                 peak,
                 blamed);
+    }
+
+    private Optional<Worth> worth(Drop lead, SliceRows slice) {
+        return lead.slice().isEmpty() || rate(lead) != Rate.PURCHASES
+                ? Optional.empty()
+                : runner.run(
+                        log,
+                        new Worth.Asked(
+                                log, watch.profiles(), slice, spans(lead.days().from(), lead.days())));
     }
 
     private Optional<Mixed> mixed(Drop drop) {
@@ -127,7 +138,7 @@ final class Diagnosis {
         return Spans.of(log.days(), past, log.dayNumber(days.from()), log.dayNumber(days.to()));
     }
 
-    private Kind kind(Drop lead, Inside.Found inside, Optional<Mixed> mixed, boolean peak) {
+    private Kind kind(Drop lead, Inside.Found inside, Optional<Mixed> mixed, Optional<Worth> worth, boolean peak) {
         if (lead.slice().isEmpty()) {
             boolean isShort =
                     ChronoUnit.DAYS.between(lead.days().from(), lead.days().to()) <= SHORT;
@@ -138,6 +149,9 @@ final class Diagnosis {
         Rate rate = rate(lead);
         if (rate == Rate.ADVERTS && isLost(lead, inside)) {
             return Kind.LOST_TRACKING;
+        }
+        if (worth.filter(Worth::isOtherwise).isPresent()) {
+            return Kind.PRICE;
         }
         if (isWorse(inside)) {
             return Kind.PRODUCT_FAULT;
@@ -198,11 +212,14 @@ final class Diagnosis {
                         .isPresent());
     }
 
-    private OptionalDouble moneyLost(Drop lead) {
+    private OptionalDouble moneyLost(Drop lead, Optional<Worth> worth) {
         if (lead.isCounted()) {
             return switch (rate(lead)) {
                 case ADVERTS -> worth(lead, Figure.AD_REVENUE, Count.ADVERTS);
-                case PURCHASES -> worth(lead, Figure.PURCHASE_REVENUE, Count.PURCHASES);
+                case PURCHASES ->
+                    worth.filter(Worth::isOtherwise)
+                            .map(of -> OptionalDouble.of(of.lost(lead.change())))
+                            .orElseGet(() -> worth(lead, Figure.PURCHASE_REVENUE, Count.PURCHASES));
                 default -> OptionalDouble.empty();
             };
         }
@@ -279,6 +296,7 @@ final class Diagnosis {
                 true,
                 OptionalDouble.empty(),
                 Optional.of(outage),
+                Optional.empty(),
                 Optional.empty(),
                 List.of(),
                 List.of(),

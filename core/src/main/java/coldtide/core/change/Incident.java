@@ -12,9 +12,11 @@ import java.util.OptionalDouble;
  * @param drops the furthest first; none of an outage of which no day's figure tells
  * @param days from the first of any drop to the last
  * @param isOver whether it ended before the last full day
- * @param moneyLost in units of the app's currency: what is missing, at what each was worth before; empty where no money fell
+ * @param moneyLost in units of the app's currency: what is missing, at what each was worth before; below 0 where dearer
+ *     purchases brought more; empty where no money fell
  * @param outage the hours of it
  * @param mixed how much comes of other people having come, of a share of everybody
+ * @param worth of purchases that fell in a slice, what one brought
  * @param inside what happened inside the slice; empty lists for everybody
  * @param course of what fell furthest in a slice, by day of the log; empty for everybody
  * @param peak whether days shortly before lay above what was expected
@@ -28,6 +30,7 @@ public record Incident(
         OptionalDouble moneyLost,
         Optional<Outage> outage,
         Optional<Mixed> mixed,
+        Optional<Worth> worth,
         List<EventChange> events,
         List<PerformanceChange> performance,
         Optional<Spot> spot,

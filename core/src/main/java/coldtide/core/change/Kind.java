@@ -1,11 +1,13 @@
 package coldtide.core.change;
 
-/** Kinds of cause that are told apart (handbook §10). */
+/** Kinds of cause that are told apart (handbook §10), payment and price apart. */
 public enum Kind {
     /** The product hurts those people: frames, loading or crashes got worse for them. */
     PRODUCT_FAULT,
-    /** Buying fails or costs otherwise, while people go as far as before. */
+    /** Buying fails, while people go as far as before. */
     PAYMENT,
+    /** Fewer buy, since each purchase costs otherwise. */
+    PRICE,
     /** Other people came; nobody behaves otherwise. */
     MIX,
     /** An event is no longer sent, while what goes with it carries on. */

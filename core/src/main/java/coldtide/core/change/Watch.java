@@ -13,7 +13,9 @@ import coldtide.core.who.Conditions;
 import coldtide.core.who.Profiles;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
 
@@ -54,6 +56,11 @@ final class Watch {
     private record Alarm(int[] slices, Shift shift, ShiftScan scan) {
         boolean isOfAll() {
             return slices.length == 0;
+        }
+
+        /** By how much further than counts that come one by one it lies apart by chance; at least 1. */
+        double scatter(Rate rate) {
+            return Math.max(1, rate.distance(scan.spans(shift.from(), shift.to())) / shift.distance());
         }
     }
 
@@ -148,7 +155,10 @@ final class Watch {
                             .map(Drop::slice)
                             .filter(slice -> !slice.isEmpty())
                             .toList());
-            Optional<Found> found = where.find(LEAST_DISTANCE, value -> !bursts.touch(value, shift));
+            double least = LEAST_DISTANCE * furthest.scatter(rate);
+            Optional<Found> found = where.find(least, value -> !bursts.touch(value, shift))
+                    .filter(guilty -> isExplained(rate, without(where, furthest, guilty)))
+                    .or(() -> where.only(furthest.slices(), least));
             alarms.remove(0);
             if (found.isPresent()) {
                 Found guilty = found.get();
@@ -194,16 +204,20 @@ final class Watch {
     }
 
     private List<Alarm> alarms(Rate rate, Bursts bursts) {
-        List<Alarm> alarms = new ArrayList<>();
-        if (rate.under().isPresent()) {
-            add(alarms, ShiftScan.ofAll(rate, all));
-        }
+        Map<ShiftScan, int[]> scans = new LinkedHashMap<>();
         double[] calm = bursts.calm(rate.over(all));
         for (int slice : watched) {
-            add(alarms, scan(rate, slice, calm), slice);
+            scans.put(scan(rate, slice, calm), new int[] {slice});
         }
         if (rate == Rate.PURCHASES && log.currencyNames().size() > 1) {
-            addCurrencies(alarms);
+            scans.putAll(ofCurrencies());
+        }
+        List<Alarm> alarms = new ArrayList<>();
+        scans.forEach((scan, slices) ->
+                scan.falls(LEAST_DISTANCE).forEach(shift -> alarms.add(new Alarm(slices, shift, scan))));
+        if (rate.under().isPresent()) {
+            ShiftScan scan = ShiftScan.ofAll(rate, all);
+            scan.falls(LEAST_DISTANCE_OF_ALL).forEach(shift -> alarms.add(new Alarm(new int[0], shift, scan)));
         }
         alarms.removeIf(alarm -> Arrays.stream(alarm.slices()).anyMatch(slice -> bursts.touch(slice, alarm.shift())));
         alarms.sort(comparingDouble(alarm -> alarm.shift().distance()));
@@ -211,15 +225,17 @@ final class Watch {
     }
 
     /** Paying fails or costs otherwise by currency, and by what the stores of platforms do with one. */
-    private void addCurrencies(List<Alarm> alarms) {
+    private Map<ShiftScan, int[]> ofCurrencies() {
         int[] stores = days.stores();
+        Map<ShiftScan, int[]> scans = new LinkedHashMap<>();
         for (int currency = 0; currency < log.currencyNames().size(); currency++) {
             int value = profiles.slices().size() + currency;
-            add(alarms, inCurrency(days.inCurrency(currency)), value);
+            scans.put(inCurrency(days.inCurrency(currency)), new int[] {value});
             for (int store = 0; store < stores.length && stores.length > 1; store++) {
-                add(alarms, inCurrency(days.inCurrency(currency, store)), stores[store], value);
+                scans.put(inCurrency(days.inCurrency(currency, store)), new int[] {stores[store], value});
             }
         }
+        return scans;
     }
 
     private ShiftScan inCurrency(List<PeriodCounts> purchases) {
@@ -228,11 +244,6 @@ final class Watch {
 
     private ShiftScan scan(Rate rate, int slice, double[] calm) {
         return ShiftScan.of(rate, of(slice), calm, rate.under(all));
-    }
-
-    private static void add(List<Alarm> alarms, ShiftScan scan, int... slices) {
-        double least = slices.length == 0 ? LEAST_DISTANCE_OF_ALL : LEAST_DISTANCE;
-        scan.falls(least).forEach(shift -> alarms.add(new Alarm(slices, shift, scan)));
     }
 
     private Drop drop(Rate rate, Where where, Found found, Shift shift) {
@@ -276,7 +287,7 @@ final class Watch {
 
     private Drop ofEverybody(Rate rate, Alarm alarm) {
         TwoSpans spans = alarm.scan().spans(alarm.shift().from(), alarm.shift().to());
-        double scatter = Math.max(1, rate.distance(spans) / alarm.shift().distance());
+        double scatter = alarm.scatter(rate);
         return new Drop(
                 rate.figure(),
                 List.of(),

@@ -99,10 +99,24 @@ final class Where {
                 best = order.get(0);
             }
         }
-        if (best.distance() > -least) {
+        return best.distance() > -least ? Optional.empty() : Optional.of(found(best, singles, all));
+    }
+
+    /** A slice that is known already; empty if it lies no further below than {@code least}. */
+    Optional<Found> only(int[] slices, double least) {
+        if (slices.length == 0) {
             return Optional.empty();
         }
-        Candidate found = best;
+        List<Candidate> singles = extend(new int[0]);
+        int[] fixed = Arrays.copyOf(slices, slices.length - 1);
+        List<Candidate> order = fixed.length == 0 ? singles : extend(fixed);
+        return order.stream()
+                .filter(each -> Arrays.equals(each.slices(), slices) && each.distance() < -least)
+                .findFirst()
+                .map(each -> found(each, singles, order));
+    }
+
+    private Found found(Candidate found, List<Candidate> singles, List<Candidate> all) {
         List<Candidate> same = all.stream()
                 .filter(each -> each != found && areTheSame(each, found))
                 .toList();
@@ -110,7 +124,7 @@ final class Where {
                 .filter(each -> each.distance() < -LEAST_RIVAL && !same.contains(each) && !isOneOf(each, found))
                 .limit(MOST_RIVALS)
                 .collect(Collectors.partitioningBy(each -> isPartOf(each, found)));
-        return Optional.of(new Found(found, same, others.get(false), others.get(true), tried));
+        return new Found(found, same, others.get(false), others.get(true), tried);
     }
 
     private static boolean isWorthACondition(Candidate best, Candidate further) {

@@ -36,6 +36,7 @@ record IncidentView(
         List<DropView> drops,
         @Schema(types = {"object", "null"}) OutageView outage,
         @Schema(types = {"object", "null"}) MixedView mixed,
+        @Schema(types = {"object", "null"}) WorthView worth,
         List<EventMovedView> events,
         List<PerformanceView> performance,
         @Schema(types = {"object", "null"}) SpotView spot,
@@ -144,6 +145,9 @@ record IncidentView(
         }
     }
 
+    /** What a purchase was worth in the mean. */
+    record WorthView(double before, double after) {}
+
     /** One value of the property. */
     record MixedValueView(
             String value,
@@ -247,6 +251,9 @@ record IncidentView(
                         .map(of -> new OutageView(of.from(), of.to(), of.expected(), of.actual()))
                         .orElse(null),
                 incident.mixed().map(MixedView::of).orElse(null),
+                incident.worth()
+                        .map(worth -> new WorthView(worth.before(), worth.after()))
+                        .orElse(null),
                 incident.events().stream().map(EventMovedView::of).toList(),
                 incident.performance().stream().map(PerformanceView::of).toList(),
                 incident.spot().map(SpotView::of).orElse(null),

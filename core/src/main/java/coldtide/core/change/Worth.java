@@ -1,0 +1,88 @@
+package coldtide.core.change;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.RevenueType;
+import coldtide.core.scan.Sums;
+import coldtide.core.tidetable.Count;
+import coldtide.core.tidetable.DaysByProfile;
+import coldtide.core.who.Profiles;
+import java.util.Optional;
+
+/**
+ * What a purchase was worth in the mean, to people of a slice: a price that changed shows here, a pay sheet that fails does not.
+ *
+ * @param before in units of the app's currency
+ * @param after the same, while the figure was down
+ */
+public record Worth(double before, double after) {
+    private static final double OTHERWISE = 0.2;
+    private static final double MICROS = 1e6;
+    /** Fewer purchases than this tell nothing of what they cost. */
+    private static final int LEAST = 10;
+
+    /** Whether it is so much else that it is another price. */
+    boolean isOtherwise() {
+        return Math.abs(Math.log(after / before)) > OTHERWISE;
+    }
+
+    /** What all would have brought that were expected, less what those brought that were made. */
+    double lost(Change purchases) {
+        return purchases.expected() * before - purchases.actual() * after;
+    }
+
+    /** One pass over payments: by span, purchases and what they brought. Empty where one of the spans holds too few. */
+    static final class Asked extends DaysByProfile<long[][], Optional<Worth>> {
+        private static final int PURCHASE = RevenueType.PURCHASE.ordinal();
+
+        private final SliceRows slice;
+        private final Spans spans;
+
+        Asked(EventLog log, Profiles profiles, SliceRows slice, Spans spans) {
+            super(log, profiles, Optional.empty());
+            this.slice = slice;
+            this.spans = spans;
+        }
+
+        @Override
+        public long[][] empty() {
+            return new long[2][2];
+        }
+
+        @Override
+        protected void count(long[][] partial, Count count, int profile, int day, long howMany) {
+            if (count == Count.PURCHASES) {
+                add(partial[0], profile, day, howMany);
+            }
+        }
+
+        @Override
+        protected void money(long[][] partial, int revenueType, int profile, int day, long micros) {
+            if (revenueType == PURCHASE) {
+                add(partial[1], profile, day, micros);
+            }
+        }
+
+        @Override
+        protected void purchase(long[][] partial, int profile, int currency, int day) {
+            // Counted as one of the purchases already.
+        }
+
+        private void add(long[] sums, int profile, int day, long more) {
+            if (spans.of()[day] != Spans.NEITHER && slice.has(profile)) {
+                sums[spans.of()[day]] += more;
+            }
+        }
+
+        @Override
+        public void merge(long[][] into, long[][] from) {
+            Sums.add(into, from);
+        }
+
+        @Override
+        public Optional<Worth> finish(long[][] sums) {
+            return Math.min(sums[0][0], sums[0][1]) < LEAST
+                    ? Optional.empty()
+                    : Optional.of(new Worth(sums[1][0] / MICROS / sums[0][0], sums[1][1] / MICROS / sums[0][1]));
+        }
+    }
+}
