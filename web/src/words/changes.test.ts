@@ -4,6 +4,7 @@ import {
   afterSentence,
   changeWords,
   fellSentence,
+  moneySentence,
   releaseSentence,
   titleOf,
   verdict,
@@ -43,6 +44,7 @@ const incident = (over: Partial<IncidentView>): IncidentView => ({
   days: { from: '2026-10-31', to: '2026-11-16' },
   isOver: true,
   moneyLost: null,
+  worth: null,
   drops: [drop({})],
   outage: null,
   mixed: null,
@@ -103,6 +105,14 @@ describe('the words of a case', () => {
   test('a verdict names whom, and says when nothing tells why', () => {
     expect(verdict(incident({}))).toContain('platform android');
     expect(verdict(incident({ kind: 'UNEXPLAINED' }))).toMatch(/^Unexplained/);
+  });
+
+  test('money is missing, or came in more where a price rose', () => {
+    expect(moneySentence(incident({}), 'EUR')).toBeUndefined();
+    expect(moneySentence(incident({ moneyLost: 12 }), 'EUR')).toMatch(/^About EUR.12\.00 are missing/);
+    expect(moneySentence(incident({ moneyLost: -12, kind: 'PRICE' }), 'EUR')).toMatch(
+      /^About EUR.12\.00 more came in/,
+    );
   });
 
   test('after it, whether it is over', () => {

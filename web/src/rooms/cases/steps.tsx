@@ -121,7 +121,7 @@ function mixedSentence({ mixed }: IncidentView): string | undefined {
   const who = first
     ? ` ${name === '' ? `Those without a ${mixed.property}` : name} went from ${share(first.partBefore)} to ${share(first.partAfter)} of the new people${first.after === null ? '' : `, of whom ${share(first.after)} came back`}.`
     : '';
-  return `Told apart by ${mixed.property}, ${points(mixed.mix)} come of who came and ${points(mixed.within)} of other shares within.${who}`;
+  return `What moved of those who came back the next day, told apart by ${mixed.property}: ${points(mixed.mix)} come of who came and ${points(mixed.within)} of other shares within.${who}`;
 }
 
 function performanceSentences(incident: IncidentView): string[] {

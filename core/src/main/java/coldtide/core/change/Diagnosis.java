@@ -12,6 +12,7 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -24,6 +25,9 @@ import java.util.stream.Stream;
 final class Diagnosis {
     /** Properties of who sends: what is lost on the way is lost for these, not for a country or a channel. */
     private static final Set<String> OF_SENDER = Set.of("platform", "os_version", "device_model", "gpu", "ram_gb");
+    /** Other people having come shows in how many of them return, and how many do not. */
+    private static final Set<Figure> MOVED_BY_WHO_COMES =
+            EnumSet.of(Figure.NEXT_DAY, Figure.GONE_QUIET, Figure.UNINSTALLS);
     /** An event with less than this left is nearly gone. */
     private static final double NEARLY_GONE = -0.75;
     /** One that moved by less than this carries on. */
@@ -52,9 +56,9 @@ final class Diagnosis {
     /** @param drops that are one incident, the leading one first */
     Incident of(List<Drop> drops) {
         Optional<Mixed> mixed = drops.stream()
-                .filter(drop -> drop.slice().isEmpty() && drop.figure() == Figure.NEXT_DAY)
+                .filter(drop -> drop.slice().isEmpty() && MOVED_BY_WHO_COMES.contains(drop.figure()))
                 .findFirst()
-                .flatMap(this::mixed);
+                .flatMap(drop -> mixed(drop).filter(of -> of.explains() || drop.figure() == Figure.NEXT_DAY));
         Drop lead = drops.get(0);
         SliceRows slice = new SliceRows(watch.profiles(), lead.slice());
         Optional<Blamed> blamed = blamed(lead, slice);
@@ -63,7 +67,7 @@ final class Diagnosis {
         Inside.Found inside = lead.slice().isEmpty()
                 ? new Inside.Found(List.of(), List.of(), Optional.empty())
                 : runner.run(log, new Inside(log, slice, spans(from, lead.days())));
-        Optional<Worth> worth = worth(lead, slice);
+        Optional<Worth> worth = worth(lead);
         boolean peak = drops.stream().anyMatch(this::peak);
         DayRange days = span(drops);
         return new Incident(
@@ -83,13 +87,16 @@ final class Diagnosis {
                 blamed);
     }
 
-    private Optional<Worth> worth(Drop lead, SliceRows slice) {
+    private Optional<Worth> worth(Drop lead) {
         return lead.slice().isEmpty() || rate(lead) != Rate.PURCHASES
                 ? Optional.empty()
                 : runner.run(
                         log,
                         new Worth.Asked(
-                                log, watch.profiles(), slice, spans(lead.days().from(), lead.days())));
+                                log,
+                                watch.profiles(),
+                                lead.slice(),
+                                spans(lead.days().from(), lead.days())));
     }
 
     private Optional<Mixed> mixed(Drop drop) {

@@ -35,6 +35,8 @@ public record Mixed(String property, double mix, double within, double error, Li
     private static final int TOLD = 3;
     /** What lies nearer to none than this, in standard errors, may be chance. */
     private static final double CHANCE = 3;
+    /** And what lies further than this is not taken for it. */
+    private static final double TOLD_FROM_CHANCE = 2;
 
     /** By the property whose numbers explain most. */
     static Optional<Mixed> of(Table table) {
@@ -51,7 +53,7 @@ public record Mixed(String property, double mix, double within, double error, Li
     /** Whether other people having come explains at least two thirds of it, or at least half where the rest may be chance. */
     boolean explains() {
         double least = Math.abs(within) < CHANCE * error ? 1 / 2.0 : 2 / 3.0;
-        return all() < 0 && mix / all() >= least;
+        return all() < 0 && mix / all() >= least && -mix > TOLD_FROM_CHANCE * error;
     }
 
     private static Optional<Mixed> by(Table table, int property) {

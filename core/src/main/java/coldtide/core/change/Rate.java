@@ -59,9 +59,18 @@ public enum Rate {
         return this == SESSION_LENGTH ? SESSION_PIECE : 1;
     }
 
-    /** How far two spans lie apart, in standard errors. */
+    /** How far two spans lie apart, in standard errors; what either is or is not so scatters less than what is merely counted. */
     double distance(TwoSpans spans) {
-        return spans.distance(this == NEXT_DAY || this == FIRST_PATH);
+        return spans.distance() / scatter(spans);
+    }
+
+    /** The same where it is one of many, of which is asked how far they usually lie apart. */
+    double uncorrected(TwoSpans spans) {
+        return spans.distance(0) / scatter(spans);
+    }
+
+    private double scatter(TwoSpans spans) {
+        return this == NEXT_DAY || this == FIRST_PATH ? Math.sqrt(1 - spans.rate()) : 1;
     }
 
     /** Ones for what is counted by itself. */

@@ -114,7 +114,7 @@ final class ShiftScan {
         for (int from = length; from + length <= days; from++) {
             TwoSpans spans = following(from, length);
             if (spans.isKnown()) {
-                sizes[found++] = Math.abs(rate.distance(spans));
+                sizes[found++] = Math.abs(rate.uncorrected(spans));
             }
         }
         if (found == 0) {

@@ -15,8 +15,6 @@ import java.util.Optional;
  * of purchases alone, so those in it are the slice.
  */
 final class SliceCourse extends DaysByProfile<long[][], Incident.Course> {
-    private static final int ANY = -1;
-
     private final Rate rate;
     private final SliceRows slice;
     private final int currency;
@@ -38,11 +36,7 @@ final class SliceCourse extends DaysByProfile<long[][], Incident.Course> {
         slice = new SliceRows(profiles, having);
         days = log.days();
         under = rate.under().orElse(null);
-        currency = having.stream()
-                .filter(each -> each.property().equals("currency"))
-                .mapToInt(each -> log.currencyNames().indexOf(each.value()))
-                .findFirst()
-                .orElse(ANY);
+        currency = SliceRows.currency(log, having);
     }
 
     /** What is counted of others and of the slice, then of what it is so much for each, by day. */
@@ -53,7 +47,7 @@ final class SliceCourse extends DaysByProfile<long[][], Incident.Course> {
 
     @Override
     protected void count(long[][] partial, Count count, int profile, int day, long howMany) {
-        if (count == rate.over() && (count != Count.PURCHASES || currency == ANY)) {
+        if (count == rate.over() && (count != Count.PURCHASES || currency == SliceRows.ANY)) {
             partial[slice.has(profile) ? 1 : 0][day] += howMany;
         }
         if (count == under) {
@@ -63,7 +57,7 @@ final class SliceCourse extends DaysByProfile<long[][], Incident.Course> {
 
     @Override
     protected void purchase(long[][] partial, int profile, int inCurrency, int day) {
-        if (rate == Rate.PURCHASES && currency != ANY) {
+        if (rate == Rate.PURCHASES && currency != SliceRows.ANY) {
             partial[slice.has(profile) && inCurrency == currency ? 1 : 0][day]++;
         }
     }

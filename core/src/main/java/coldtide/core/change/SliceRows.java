@@ -1,5 +1,6 @@
 package coldtide.core.change;
 
+import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.who.Having;
 import coldtide.core.who.Profiles;
@@ -7,6 +8,9 @@ import java.util.List;
 
 /** Which events are of people of a slice, by the profile of each event; a condition that is of no profile, as the currency, holds for all. */
 final class SliceRows {
+    /** In place of a currency where a slice names none. */
+    static final int ANY = -1;
+
     private final boolean[] has;
     private final Profiles profiles;
 
@@ -33,6 +37,15 @@ final class SliceRows {
             }
         }
         return true;
+    }
+
+    /** The currency that a slice names, by its code, or {@link #ANY}. */
+    static int currency(EventLog log, List<Having> slice) {
+        return slice.stream()
+                .filter(each -> each.property().equals("currency"))
+                .mapToInt(each -> log.currencyNames().indexOf(each.value()))
+                .findFirst()
+                .orElse(ANY);
     }
 
     boolean has(int profile) {

@@ -43,6 +43,11 @@ record TwoSpans(
         return Math.sqrt(1 / Math.max(overAfter, 0.5) + 1 / overBefore + 1 / restOverAfter + 1 / restOverBefore);
     }
 
+    /** Of both spans of the part together, how many for each of the others; at most not quite 1. */
+    double rate() {
+        return Math.min(0.99, (overBefore + overAfter) / (underBefore + underAfter));
+    }
+
     /** What is missing of the part, as a part of what all would have. */
     double missingOfAll() {
         double missing = expected() - overAfter;
@@ -64,21 +69,18 @@ record TwoSpans(
      * compared given their sum (R. E. Przyborowski and H. Wilenski, Biometrika 31 (1940) 313–323; P. McCullagh and J. A. Nelder,
      * Generalized Linear Models, 2nd ed. 1989, section 2.3; both cited from memory), with what is not known of the others taken off, and
      * corrected by a half for counts being whole. It is about standard normal for counts that come one by one.
-     *
-     * @param isShare whether each of the others either is or is not so: that scatters less
      */
-    double distance(boolean isShare) {
+    double distance() {
+        return distance(0.5);
+    }
+
+    /** @param correction how much nearer they are taken to lie; none for how far they usually lie apart, of which most are small */
+    double distance(double correction) {
         double factor = factor();
         double sum = overBefore + overAfter;
         double after = sum * factor / (1 + factor);
-        double before = sum - after;
-        double nearer = overAfter + Math.max(-0.5, Math.min(0.5, after - overAfter));
-        double deviance = 2 * (term(nearer, after) + term(sum - nearer, before));
-        if (isShare && after < underAfter && before < underBefore) {
-            deviance += 2
-                    * (term(underAfter - nearer, underAfter - after)
-                            + term(underBefore - (sum - nearer), underBefore - before));
-        }
+        double nearer = overAfter + Math.max(-correction, Math.min(correction, after - overAfter));
+        double deviance = 2 * (term(nearer, after) + term(sum - nearer, sum - after));
         double own = 1 / Math.max(1, expected()) + 1 / overBefore;
         double others = 1 / restOverAfter + 1 / restOverBefore;
         return Math.signum(overAfter - after) * Math.sqrt(Math.max(0, deviance) * own / (own + others));

@@ -26,7 +26,7 @@ import java.util.function.Predicate;
  */
 final class Watch {
     /** In standard errors. Of thousands of runs of slices that are looked at, hardly one lies as far by chance. */
-    private static final double LEAST_DISTANCE = 4.5;
+    private static final double LEAST_DISTANCE = 4.8;
     /** The same of everybody, of whom fewer runs are looked at. */
     private static final double LEAST_DISTANCE_OF_ALL = 3.5;
     /** What lies nearer than this is explained. */

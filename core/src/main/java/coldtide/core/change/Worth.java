@@ -5,7 +5,9 @@ import coldtide.core.log.RevenueType;
 import coldtide.core.scan.Sums;
 import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.DaysByProfile;
+import coldtide.core.who.Having;
 import coldtide.core.who.Profiles;
+import java.util.List;
 import java.util.Optional;
 
 /**
@@ -35,11 +37,13 @@ public record Worth(double before, double after) {
         private static final int PURCHASE = RevenueType.PURCHASE.ordinal();
 
         private final SliceRows slice;
+        private final int currency;
         private final Spans spans;
 
-        Asked(EventLog log, Profiles profiles, SliceRows slice, Spans spans) {
+        Asked(EventLog log, Profiles profiles, List<Having> having, Spans spans) {
             super(log, profiles, Optional.empty());
-            this.slice = slice;
+            slice = new SliceRows(profiles, having);
+            currency = SliceRows.currency(log, having);
             this.spans = spans;
         }
 
@@ -50,25 +54,24 @@ public record Worth(double before, double after) {
 
         @Override
         protected void count(long[][] partial, Count count, int profile, int day, long howMany) {
-            if (count == Count.PURCHASES) {
-                add(partial[0], profile, day, howMany);
-            }
+            // Purchases are all that is counted.
         }
 
         @Override
-        protected void money(long[][] partial, int revenueType, int profile, int day, long micros) {
+        protected void purchase(long[][] partial, int profile, int inCurrency, int day) {
+            add(partial[0], profile, inCurrency, day, 1);
+        }
+
+        @Override
+        protected void money(long[][] partial, int revenueType, int profile, int inCurrency, int day, long micros) {
             if (revenueType == PURCHASE) {
-                add(partial[1], profile, day, micros);
+                add(partial[1], profile, inCurrency, day, micros);
             }
         }
 
-        @Override
-        protected void purchase(long[][] partial, int profile, int currency, int day) {
-            // Counted as one of the purchases already.
-        }
-
-        private void add(long[] sums, int profile, int day, long more) {
-            if (spans.of()[day] != Spans.NEITHER && slice.has(profile)) {
+        private void add(long[] sums, int profile, int inCurrency, int day, long more) {
+            boolean isPaidSo = currency == SliceRows.ANY || currency == inCurrency;
+            if (isPaidSo && spans.of()[day] != Spans.NEITHER && slice.has(profile)) {
                 sums[spans.of()[day]] += more;
             }
         }

@@ -50,8 +50,13 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
 
     protected abstract void count(P partial, Count count, int profile, int day, long howMany);
 
-    /** Nothing is kept of money unless the analysis does. @param micros millionths of the app's currency */
-    protected void money(P partial, int revenueType, int profile, int day, long micros) {}
+    /**
+     * Nothing is kept of money unless the analysis does.
+     *
+     * @param currency by its code, in which it was paid
+     * @param micros millionths of the app's currency
+     */
+    protected void money(P partial, int revenueType, int profile, int currency, int day, long micros) {}
 
     /** A purchase, which is counted as one of {@link Count#PURCHASES} besides, in a currency by its code. */
     protected abstract void purchase(P partial, int profile, int currency, int day);
@@ -137,7 +142,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
             if (shard.moneyMicros[i] == Shard.NO_RATE) {
                 count(partial, UNCONVERTED, profile, day, 1);
             } else {
-                money(partial, type, profile, day, shard.moneyMicros[i]);
+                money(partial, type, profile, shard.moneyCurrency[i], day, shard.moneyMicros[i]);
             }
         }
     }

@@ -124,7 +124,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
     }
 
     @Override
-    protected void money(Partial partial, int revenueType, int profile, int day, long micros) {
+    protected void money(Partial partial, int revenueType, int profile, int currency, int day, long micros) {
         add(partial.micros[revenueType], profile, day, micros);
     }
 

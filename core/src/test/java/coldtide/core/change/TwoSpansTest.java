@@ -28,19 +28,19 @@ class TwoSpansTest {
     void theDistanceOfTwoCountsIsThatOfTheExactBinomialTest(int before, int after) {
         BinomialTest exact = new BinomialTest();
         double upTo = exact.binomialTest(before + after, after, 0.5, AlternativeHypothesis.LESS_THAN);
-        double distance = alone(before, after).distance(false);
+        double distance = alone(before, after).distance();
         assertThat(NormalDistribution.of(0, 1).cumulativeProbability(distance))
                 .isCloseTo(upTo, within(0.12 * upTo + 1e-4));
     }
 
-    /** A share against one that is known: the exact test of commons-math again, down to none at all. */
+    /** A share against one that is known: the exact test of commons-math again. */
     @ParameterizedTest
-    @CsvSource({"15,0,0.4", "40,5,0.35", "200,60,0.4", "30,16,0.8"})
+    @CsvSource({"200,66,0.4", "60,17,0.4", "400,345,0.9"})
     void theDistanceOfAShareIsThatOfTheExactBinomialTest(int of, int are, double usual) {
         double upTo = new BinomialTest().binomialTest(of, are, usual, AlternativeHypothesis.LESS_THAN);
         TwoSpans spans = new TwoSpans(
                 1e9 * usual, 1e9, are, of, TwoSpans.STEADY, TwoSpans.STEADY, TwoSpans.STEADY, TwoSpans.STEADY);
-        assertThat(NormalDistribution.of(0, 1).cumulativeProbability(spans.distance(true)))
+        assertThat(NormalDistribution.of(0, 1).cumulativeProbability(Rate.NEXT_DAY.distance(spans)))
                 .isCloseTo(upTo, within(0.3 * upTo));
     }
 
@@ -72,14 +72,14 @@ class TwoSpansTest {
         TwoSpans there = new TwoSpans(300, 1000, 180, 900, 2000, 5000, 2300, 5200);
         TwoSpans back = new TwoSpans(180, 900, 300, 1000, 2300, 5200, 2000, 5000);
         assertThat(back.against()).isCloseTo(-there.against(), within(1e-12));
-        assertThat(Math.signum(back.distance(false))).isEqualTo(-Math.signum(there.distance(false)));
+        assertThat(Math.signum(back.distance())).isEqualTo(-Math.signum(there.distance()));
     }
 
     @Test
     void fewOthersMakeItLessSure() {
         TwoSpans sure = new TwoSpans(300, 1000, 180, 1000, 30_000, 100_000, 30_000, 100_000);
         TwoSpans unsure = new TwoSpans(300, 1000, 180, 1000, 30, 100, 30, 100);
-        assertThat(unsure.distance(false)).isGreaterThan(sure.distance(false)).isNegative();
+        assertThat(unsure.distance()).isGreaterThan(sure.distance()).isNegative();
         assertThat(Change.of(sure, 1).isFall()).isTrue();
         assertThat(Change.of(unsure, 1).isFall()).isFalse();
     }

@@ -167,7 +167,7 @@ class WhereTest {
             }
         }
         TwoSpans spans = new TwoSpans(sums[0], sums[2], sums[1], sums[3], sums[4], sums[6], sums[5], sums[7]);
-        return spans.isKnown() && spans.expected() >= Where.LEAST_EXPECTED ? spans.distance(false) : 0;
+        return spans.isKnown() && spans.expected() >= Where.LEAST_EXPECTED ? spans.distance() : 0;
     }
 
     @Test
