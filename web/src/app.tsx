@@ -10,6 +10,7 @@ import { SignIn } from './rooms/signin/SignIn';
 import { theme } from './theme/theme';
 
 const TideTable = lazy(() => import('./rooms/tidetable/TideTable'));
+const Releases = lazy(() => import('./rooms/releases/Releases'));
 const Cases = lazy(() => import('./rooms/cases/Cases'));
 const Measures = lazy(() => import('./rooms/measures/Measures'));
 const Contrast = lazy(() => import('./rooms/contrast/Contrast'));
@@ -44,6 +45,7 @@ function Door() {
       <Routes>
         <Route path="/a/:app" element={<Frame />}>
           <Route path="tide" element={<TideTable />} />
+          <Route path="releases" element={<Releases />} />
           <Route path="cases" element={<Cases />} />
           <Route path="measures" element={<Measures />} />
           <Route path="contrast" element={<Contrast />} />

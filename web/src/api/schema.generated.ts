@@ -868,6 +868,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/standings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["standings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/tide-table": {
         parameters: {
             query?: never;
@@ -1198,6 +1214,10 @@ export interface components {
             answer: components["schemas"]["SlicesView"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredStandingsView: {
+            answer: components["schemas"]["StandingsView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredSurvivalView: {
             answer: components["schemas"]["SurvivalView"];
             foot: components["schemas"]["Foot"];
@@ -1408,6 +1428,30 @@ export interface components {
             becomes: "ID" | "SOURCE" | "NAME" | "TIME" | "RECEIVED" | "SENT" | "INSTALL" | "ACCOUNT" | "AMOUNT" | "CURRENCY" | "REVENUE_TYPE" | "PROPERTY" | "NOTHING";
             name: string;
             property: string;
+        };
+        ComparedView: {
+            /** Format: double */
+            adjusted: number;
+            /** Format: double */
+            high: number;
+            isBetter: boolean;
+            isWorse: boolean;
+            /** Format: double */
+            low: number;
+            /** @enum {string} */
+            measured: "SESSIONS" | "MINUTES" | "PURCHASES" | "ADVERTS" | "CAME_BACK" | "CRASHES" | "FPS" | "LOAD_MS" | "MEMORY_MB" | "DAY_1" | "DAY_7";
+            /** Format: double */
+            notOnIt: number;
+            /** Format: double */
+            off: number;
+            /** Format: double */
+            on: number;
+            /** Format: double */
+            onIt: number;
+            /** Format: double */
+            part: number;
+            /** @enum {string} */
+            unit: "FOR_EACH_DAY" | "SHARE" | "MEAN";
         };
         ContrastAsk: {
             first: {
@@ -2427,6 +2471,12 @@ export interface components {
             leftOut: string[];
             triangles: components["schemas"]["TriangleView"][];
         };
+        RolloutStepView: {
+            /** Format: double */
+            share: number;
+            /** Format: date-time */
+            starts: string;
+        };
         RowView: {
             /** Format: double */
             before: number | null;
@@ -2570,6 +2620,24 @@ export interface components {
             /** Format: int64 */
             open: number;
             steps: components["schemas"]["FunnelStepView"][];
+        };
+        StandingView: {
+            adoption: number[];
+            measures: components["schemas"]["ComparedView"][];
+            platform: string;
+            /** Format: date */
+            starts: string;
+            steps: components["schemas"]["RolloutStepView"][];
+            /** Format: double */
+            stillNeeded: number | null;
+            /** @enum {string} */
+            verdict: "BETTER" | "WORSE" | "NO_VISIBLE_DIFFERENCE" | "TOO_EARLY";
+            version: string;
+        };
+        StandingsView: {
+            /** Format: date */
+            fullDaysEnd: string;
+            releases: components["schemas"]["StandingView"][];
         };
         Step: {
             /** Format: double */
@@ -4614,6 +4682,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    standings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredStandingsView"];
+                };
             };
         };
     };

@@ -4,6 +4,7 @@ export const GROUPS = [
     name: 'Watch',
     rooms: [
       { path: 'tide', name: 'Tide table', compares: true },
+      { path: 'releases', name: 'Releases', compares: false },
       { path: 'cases', name: 'Cases', compares: false },
     ],
   },

@@ -6,7 +6,7 @@ import coldtide.core.change.Change;
 import coldtide.core.change.Changes;
 import coldtide.core.change.Incident;
 import coldtide.core.change.Kind;
-import coldtide.core.change.KnownRelease;
+import coldtide.core.release.KnownRelease;
 import coldtide.core.change.PerformanceChange;
 import coldtide.core.change.Suspect;
 import coldtide.core.log.EventLog;

@@ -27,6 +27,7 @@ class LooksTest {
     private static final List<String> ROOMS = List.of(
             "tide?open=REVENUE",
             "cases",
+            "releases",
             "measures",
             "retention?by=day&ages=30",
             "funnels?steps=%5B%22app_open%22,%22beacon_lit%22%5D&split=country",

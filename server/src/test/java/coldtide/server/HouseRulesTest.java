@@ -138,6 +138,7 @@ class HouseRulesTest {
     private static final List<String> ROOMS = List.of(
             "tidetable",
             "change",
+            "release",
             "retention",
             "funnel",
             "measure",

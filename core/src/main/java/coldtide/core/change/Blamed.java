@@ -1,5 +1,7 @@
 package coldtide.core.change;
 
+import coldtide.core.release.KnownRelease;
+
 /**
  * The release that a fall is linked to.
  *

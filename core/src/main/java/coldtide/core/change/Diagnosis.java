@@ -1,6 +1,7 @@
 package coldtide.core.change;
 
 import coldtide.core.log.EventLog;
+import coldtide.core.release.KnownRelease;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.Figure;

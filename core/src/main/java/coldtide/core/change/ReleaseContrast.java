@@ -4,6 +4,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Release;
 import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
+import coldtide.core.release.KnownRelease;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.Sums;
 import java.util.List;

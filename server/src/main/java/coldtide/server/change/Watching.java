@@ -1,15 +1,13 @@
 package coldtide.server.change;
 
 import coldtide.core.change.Changes;
-import coldtide.core.change.KnownRelease;
 import coldtide.core.log.EventLog;
-import coldtide.core.release.AdoptionAnalysis;
+import coldtide.core.release.KnownRelease;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.server.engine.Asking.Asked;
-import coldtide.server.store.Release;
-import coldtide.server.store.ReleaseRepository;
+import coldtide.server.engine.KnownReleases;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -25,15 +23,15 @@ import org.springframework.stereotype.Component;
 class Watching {
     private record Found(double[] figures, List<KnownRelease> releases, Changes changes) {}
 
-    private final ReleaseRepository releases;
+    private final KnownReleases releases;
     private final Map<Integer, Found> found = new ConcurrentHashMap<>();
 
-    Watching(ReleaseRepository releases) {
+    Watching(KnownReleases releases) {
         this.releases = releases;
     }
 
     Changes of(Asked asked) {
-        List<KnownRelease> known = releases(asked);
+        List<KnownRelease> known = releases.of(asked);
         double[] figures = figures(asked);
         return found.compute(
                         asked.app().id(),
@@ -63,23 +61,5 @@ class Watching {
                                 .flatMapToDouble(day -> Arrays.stream(Figure.values())
                                         .mapToDouble(figure -> day.value(figure).orElse(Double.NaN))))
                 .toArray();
-    }
-
-    /** Those that were entered; without any, those that events show. */
-    private List<KnownRelease> releases(Asked asked) {
-        List<KnownRelease> entered = releases.ofApp(asked.app().id()).stream()
-                .filter(release -> !release.steps().isEmpty())
-                .map(release -> known(asked, release))
-                .toList();
-        return entered.isEmpty()
-                ? KnownRelease.seen(asked.log(), asked.runner().run(asked.log(), new AdoptionAnalysis(asked.log())))
-                : entered;
-    }
-
-    private static KnownRelease known(Asked asked, Release release) {
-        return new KnownRelease(
-                release.version(),
-                release.platform(),
-                asked.log().calendar().dayOf(release.steps().get(0).starts()));
     }
 }

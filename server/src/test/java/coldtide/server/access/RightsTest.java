@@ -29,6 +29,7 @@ class RightsTest {
                 "rail",
                 "changes",
                 "changes/bands",
+                "standings",
                 "imports",
                 "imports/{id}",
                 "imports/{id}/look",

@@ -1,4 +1,4 @@
-package coldtide.core.change;
+package coldtide.core.release;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Release;

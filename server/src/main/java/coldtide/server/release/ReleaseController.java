@@ -1,0 +1,157 @@
+package coldtide.server.release;
+
+import coldtide.core.release.AdoptionAnalysis;
+import coldtide.core.release.AdoptionAnalysis.Adoption;
+import coldtide.core.release.Compared;
+import coldtide.core.release.KnownRelease;
+import coldtide.core.release.Measured;
+import coldtide.core.release.ReleaseComparison;
+import coldtide.core.release.ReleaseStanding;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.KnownReleases;
+import coldtide.server.store.Release;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** How releases were taken up and how they stand, over HTTP. */
+@RestController
+@RequestMapping(path = "/api/apps/{app}/standings", produces = MediaType.APPLICATION_JSON_VALUE)
+class ReleaseController {
+    private final Asking asking;
+    private final KnownReleases known;
+
+    ReleaseController(Asking asking, KnownReleases known) {
+        this.asking = asking;
+        this.known = known;
+    }
+
+    /**
+     * All releases, the newest first.
+     *
+     * @param fullDaysEnd the day after the last that is looked at
+     */
+    record StandingsView(LocalDate fullDaysEnd, List<StandingView> releases) {}
+
+    /**
+     * A release and how it stands.
+     *
+     * @param steps of its rollout; none of one that was not entered but seen
+     * @param adoption share of the active people of its platform who were on it, by full day from {@code starts}
+     * @param stillNeeded how many times as many days of people would show a tenth fewer sessions; null where there is nobody
+     */
+    record StandingView(
+            String version,
+            String platform,
+            LocalDate starts,
+            List<RolloutStepView> steps,
+            List<Double> adoption,
+            ReleaseStanding.Verdict verdict,
+            @Schema(types = {"number", "null"}) Double stillNeeded,
+            List<ComparedView> measures) {}
+
+    /** From an instant on a share of people was offered it. */
+    record RolloutStepView(Instant starts, double share) {}
+
+    /** A measure of those on it, and of those not on it on the same days; what is not known is not there. */
+    record ComparedView(
+            Measured measured,
+            Measured.Unit unit,
+            double on,
+            double off,
+            double part,
+            double low,
+            double high,
+            double adjusted,
+            boolean isWorse,
+            boolean isBetter,
+            double onIt,
+            double notOnIt) {
+        static ComparedView of(Compared of) {
+            return new ComparedView(
+                    of.measured(),
+                    of.measured().unit(),
+                    of.on(),
+                    of.off(),
+                    of.part(),
+                    of.low(),
+                    of.high(),
+                    of.adjusted(),
+                    of.isWorse(),
+                    of.isBetter(),
+                    of.onIt(),
+                    of.notOnIt());
+        }
+    }
+
+    @GetMapping
+    Answered<StandingsView> standings(@PathVariable String app) {
+        return asking.ask(app, this::view);
+    }
+
+    private StandingsView view(Asked asked) {
+        List<ReleaseStanding> standings = ReleaseComparison.of(asked.log(), asked.runner(), known.of(asked));
+        Adoption adoption = asked.runner().run(asked.log(), new AdoptionAnalysis(asked.log()));
+        List<Release> entered = known.entered(asked);
+        return new StandingsView(
+                asked.log().endOfFullDays(),
+                standings.stream()
+                        .sorted(Comparator.comparing(
+                                        (ReleaseStanding each) -> each.release().starts())
+                                .thenComparing(each -> each.release().version())
+                                .reversed()
+                                .thenComparing(each -> each.release().platform()))
+                        .map(each -> standing(asked, each, adoption, entered))
+                        .toList());
+    }
+
+    private static StandingView standing(
+            Asked asked, ReleaseStanding standing, Adoption adoption, List<Release> entered) {
+        KnownRelease release = standing.release();
+        return new StandingView(
+                release.version(),
+                release.platform(),
+                release.starts(),
+                entered.stream()
+                        .filter(each -> each.version().equals(release.version())
+                                && each.platform().equals(release.platform()))
+                        .flatMap(each -> each.steps().stream())
+                        .map(step -> new RolloutStepView(step.starts(), step.share()))
+                        .toList(),
+                adoption(asked, release, adoption),
+                standing.verdict(),
+                Double.isFinite(standing.stillNeeded()) ? standing.stillNeeded() : null,
+                standing.measures().stream().map(ComparedView::of).toList());
+    }
+
+    private static List<Double> adoption(Asked asked, KnownRelease release, Adoption adoption) {
+        int end = asked.log().dayNumber(asked.log().endOfFullDays());
+        return IntStream.range(Math.min(end, asked.log().dayNumber(release.starts())), end)
+                .mapToObj(day -> share(release, adoption, day))
+                .toList();
+    }
+
+    private static double share(KnownRelease release, Adoption adoption, int day) {
+        long on = 0;
+        long all = 0;
+        for (int each = 0; each < adoption.releases().size(); each++) {
+            coldtide.core.log.Release of = adoption.releases().get(each);
+            if (of.platform().equals(release.platform())) {
+                long people = adoption.people()[each][day];
+                all += people;
+                on += of.version().equals(release.version()) ? people : 0;
+            }
+        }
+        return all == 0 ? 0 : (double) on / all;
+    }
+}
