@@ -74,14 +74,18 @@ export function standingSentence(standing: StandingView): string {
 const neededWords = (sessions: ComparedView, times: number): string =>
   `${count(Math.ceil(sessions.onIt * times))} days of people on it and ${count(Math.ceil(sessions.notOnIt * times))} of people not on it; there are ${count(sessions.onIt)} and ${count(sessions.notOnIt)}`;
 
+/** A version on a platform, or on all of them. */
+export const platformWords = (standing: StandingView): string => standing.platform || 'all platforms';
+
 /** The steps of a rollout: to whom it was offered, and when. */
 export const stepsWords = (standing: StandingView): string =>
-  standing.steps.map((step) => share(step.share)).join(', ') || 'not entered, but seen';
+  standing.steps.map((step) => share(step.share)).join(', ') ||
+  (standing.platform ? 'not entered, but seen' : '');
 
 /** How many days of people could be compared. */
 export const comparedSentence = (standing: StandingView): string | undefined => {
   const sessions = standing.measures.find((each) => each.measured === 'SESSIONS');
   return sessions
-    ? `${plural(sessions.onIt, 'day')} of people on it stand against ${count(sessions.notOnIt)} of people not on it: of the same platform, on the same days, as active in the two weeks before and since. A person is on it from the day after the update. New people are held against new people of the same day.`
+    ? `${plural(sessions.onIt, 'day')} of people on it stand against ${count(sessions.notOnIt)} of people not on it: each of the same platform, on the same days, as active in the two weeks before and since. A person is on it from the day after the update. New people are held against new people of the same day.`
     : undefined;
 };

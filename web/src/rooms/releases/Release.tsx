@@ -6,7 +6,7 @@ import type { FrameContext } from '../../frame/Frame';
 import { saveCsv } from '../../frame/saveCsv';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { share } from '../../words/numbers';
-import { comparedSentence, standingSentence } from '../../words/standings';
+import { comparedSentence, platformWords, standingSentence } from '../../words/standings';
 import { csvRows } from './csv';
 import { MeasureTable } from './MeasureTable';
 
@@ -34,7 +34,7 @@ export function Release({ frame: { app, asked }, standing, foot }: ReleaseProps)
         </button>
       </p>
       <h1 className="serif" data-question>
-        {standing.version} on {standing.platform}
+        {standing.version} on {platformWords(standing)}
       </h1>
       <p className="serif" data-finding>
         {standingSentence(standing)}
@@ -50,7 +50,7 @@ export function Release({ frame: { app, asked }, standing, foot }: ReleaseProps)
         {adoption.length > 1 && (
           <Suspense fallback={null}>
             <SeriesChart
-              title={`Of the active people of ${standing.platform}, who was on ${standing.version}, by day`}
+              title={`Of the active people of ${platformWords(standing)}, who was on ${standing.version}, by day`}
               labels={adoption.map((_, index) => dayWords(first + index))}
               whole={adoption.map(() => true)}
               lines={[{ key: 'adoption', name: 'on it', values: adoption, compared: undefined }]}

@@ -7,12 +7,12 @@ import type { Asked } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { dayOf, dayWords } from '../../words/dates';
 import { share } from '../../words/numbers';
-import { differsWords, stepsWords, VERDICT } from '../../words/standings';
+import { differsWords, platformWords, stepsWords, VERDICT } from '../../words/standings';
 import { csvRows } from './csv';
 import { Release } from './Release';
 import './releases.css';
 
-const keyOf = (standing: StandingView) => `${standing.version}.${standing.platform}`;
+const keyOf = (standing: StandingView) => `${standing.version}.${standing.platform || 'all'}`;
 
 /** How each release stands against what it followed. */
 export default function Releases() {
@@ -77,12 +77,12 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
             </thead>
             <tbody>
               {releases.map((each) => (
-                <tr key={keyOf(each)}>
+                <tr key={keyOf(each)} className={each.platform ? 'release-part' : undefined}>
                   <td>
                     <button className="word" onClick={() => asked.set({ release: keyOf(each) })}>
                       {each.version}
                     </button>{' '}
-                    {each.platform}
+                    <span className={each.platform ? 'second' : undefined}>{platformWords(each)}</span>
                   </td>
                   <td>{dayWords(dayOf(each.starts))}</td>
                   <td>{stepsWords(each)}</td>

@@ -34,7 +34,7 @@ final class Shop {
         this.plan = plan;
         this.draw = draw;
         this.country = country;
-        willing = draw.chance(0.1) ? draw.between(0.3, 0.9) : 0.25;
+        willing = draw.chance(0.1) ? draw.between(0.5, 0.9) : 0.4;
     }
 
     Optional<Sale> buys(Install install, long now) {

@@ -13,6 +13,9 @@ import java.util.List;
  * @param starts the day on which its rollout began
  */
 public record KnownRelease(String version, String platform, LocalDate starts) {
+    /** In place of a platform where a version is meant wherever it is. */
+    public static final String ALL_PLATFORMS = "";
+
     /** A version is there once it has this part of the active people of its platform; fewer may be trying it out. */
     private static final double THERE = 0.01;
 

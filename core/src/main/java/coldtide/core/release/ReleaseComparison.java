@@ -6,8 +6,13 @@ import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.FalseDiscovery;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
+import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.IntToDoubleFunction;
 import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
@@ -37,7 +42,10 @@ public final class ReleaseComparison {
         rollouts = new Rollouts(log, known);
     }
 
-    /** In the order of the releases; all tests of one release are corrected together. */
+    /**
+     * Of each version all its platforms together, if it has several, then each by itself, in the order in which versions are met; all tests
+     * of one are corrected together.
+     */
     public static List<ReleaseStanding> of(EventLog log, ScanRunner runner, List<KnownRelease> known) {
         return new ReleaseComparison(log, runner, List.copyOf(known)).standings();
     }
@@ -45,17 +53,34 @@ public final class ReleaseComparison {
     private List<ReleaseStanding> standings() {
         Table table = runner.run(log, new Counting());
         double[][] squares = runner.run(log, new Scatter(table));
-        List<ReleaseStanding> standings = new ArrayList<>();
+        Map<String, IntArrayList> versions = new LinkedHashMap<>();
         for (int about = 0; about < known.size(); about++) {
-            standings.add(standing(about, table, squares));
+            versions.computeIfAbsent(known.get(about).version(), fresh -> new IntArrayList())
+                    .add(about);
         }
+        List<ReleaseStanding> standings = new ArrayList<>();
+        versions.forEach((version, abouts) -> {
+            if (abouts.size() > 1) {
+                LocalDate starts = abouts.intStream()
+                        .mapToObj(about -> known.get(about).starts())
+                        .min(Comparator.naturalOrder())
+                        .orElseThrow();
+                standings.add(standing(
+                        new KnownRelease(version, KnownRelease.ALL_PLATFORMS, starts), abouts, table, squares));
+            }
+            abouts.forEach(about -> standings.add(standing(known.get(about), IntArrayList.of(about), table, squares)));
+        });
         return standings;
     }
 
-    private ReleaseStanding standing(int about, Table table, double[][] squares) {
+    private static ReleaseStanding standing(
+            KnownRelease release, IntArrayList abouts, Table table, double[][] squares) {
         List<Compared> raw = new ArrayList<>();
         for (Measured measured : ALL) {
-            raw.add(compared(measured, table.place(about, measured), table, squares));
+            int[] places = abouts.intStream()
+                    .map(about -> table.place(about, measured))
+                    .toArray();
+            raw.add(compared(measured, places, table, squares));
         }
         double[] adjusted = FalseDiscovery.adjusted(
                 raw.stream().mapToDouble(Compared::adjusted).toArray());
@@ -65,18 +90,21 @@ public final class ReleaseComparison {
                 corrected.add(raw.get(i).corrected(adjusted[i]));
             }
         }
-        return ReleaseStanding.of(known.get(about), corrected);
+        return ReleaseStanding.of(release, corrected);
     }
 
-    private static Compared compared(Measured measured, int place, Table table, double[][] squares) {
-        double weights = table.weights(place);
-        double on = table.weighted(place, 1);
-        double off = table.weighted(place, 0);
+    private static Compared compared(Measured measured, int[] places, Table table, double[][] squares) {
+        double weights = sum(places, table::weights);
+        double on = sum(places, place -> table.weighted(place, 1));
+        double off = sum(places, place -> table.weighted(place, 0));
+        double onIt = sum(places, place -> table.matched(place, 1));
+        double notOnIt = sum(places, place -> table.matched(place, 0));
         if (!(on > 0 && off > 0)) {
-            return Compared.unknown(measured, table.matched(place, 1), table.matched(place, 0));
+            return Compared.unknown(measured, onIt, notOnIt);
         }
         double ratio = Math.log(on / off);
-        double error = Math.sqrt(squares[1][place] / (on * on) + squares[0][place] / (off * off));
+        double error = Math.sqrt(sum(places, place -> squares[1][place]) / (on * on)
+                + sum(places, place -> squares[0][place]) / (off * off));
         return new Compared(
                 measured,
                 on / weights,
@@ -85,8 +113,12 @@ public final class ReleaseComparison {
                 Math.expm1(ratio - Z * error),
                 Math.expm1(ratio + Z * error),
                 2 * NORMAL.cumulativeProbability(-Math.abs(ratio) / error),
-                table.matched(place, 1),
-                table.matched(place, 0));
+                onIt,
+                notOnIt);
+    }
+
+    private static double sum(int[] places, IntToDoubleFunction of) {
+        return IntStream.of(places).mapToDouble(of).sum();
     }
 
     /**

@@ -46,6 +46,7 @@ class ReleaseController {
     /**
      * A release and how it stands.
      *
+     * @param platform empty of all platforms together
      * @param steps of its rollout; none of one that was not entered but seen
      * @param adoption share of the active people of its platform who were on it, by full day from {@code starts}
      * @param stillNeeded how many times as many days of people would show a tenth fewer sessions; null where there is nobody
@@ -106,13 +107,22 @@ class ReleaseController {
         return new StandingsView(
                 asked.log().endOfFullDays(),
                 standings.stream()
-                        .sorted(Comparator.comparing(
-                                        (ReleaseStanding each) -> each.release().starts())
+                        .sorted(Comparator.comparing((ReleaseStanding each) -> begin(each, standings))
                                 .thenComparing(each -> each.release().version())
                                 .reversed()
                                 .thenComparing(each -> each.release().platform()))
                         .map(each -> standing(asked, each, adoption, entered))
                         .toList());
+    }
+
+    /** When a version began anywhere. */
+    private static LocalDate begin(ReleaseStanding standing, List<ReleaseStanding> all) {
+        return all.stream()
+                .map(ReleaseStanding::release)
+                .filter(release -> release.version().equals(standing.release().version()))
+                .map(KnownRelease::starts)
+                .min(Comparator.naturalOrder())
+                .orElseThrow();
     }
 
     private static StandingView standing(
@@ -141,12 +151,17 @@ class ReleaseController {
                 .toList();
     }
 
+    private static boolean isOf(KnownRelease release, String platform) {
+        return release.platform().equals(KnownRelease.ALL_PLATFORMS)
+                || release.platform().equals(platform);
+    }
+
     private static double share(KnownRelease release, Adoption adoption, int day) {
         long on = 0;
         long all = 0;
         for (int each = 0; each < adoption.releases().size(); each++) {
             coldtide.core.log.Release of = adoption.releases().get(each);
-            if (of.platform().equals(release.platform())) {
+            if (isOf(release, of.platform())) {
                 long people = adoption.people()[each][day];
                 all += people;
                 on += of.version().equals(release.version()) ? people : 0;

@@ -1,0 +1,102 @@
+package coldtide.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.core.log.RevenueType;
+import coldtide.server.Application;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.time.LocalDate;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** The room of releases: of a version that half of the people in a file have, it is told what is worse for them. */
+@ExtendWith(Application.class)
+class ReleasesTest {
+    /** Two hundred people over four weeks; from the third on every second has 1.1.0, on which a third of the adverts is watched. */
+    private static String events() {
+        Random random = new Random(11);
+        StringBuilder csv =
+                new StringBuilder("id,name,time,install,amount,currency,revenue_type,platform,app_version\n");
+        int id = 0;
+        for (int day = 0; day < 28; day++) {
+            for (int person = 0; person < 200; person++) {
+                boolean isOn = day >= 14 && person % 2 == 0;
+                String who = ",p" + person + ",%s,android," + (isOn ? "1.1.0" : "1.0.0") + "\n";
+                String time = LocalDate.of(2026, 3, 2).plusDays(day) + "T12:%02d:00Z";
+                csv.append(id++)
+                        .append(",app_open,")
+                        .append(time.formatted(random.nextInt(60)))
+                        .append(who.formatted(",,"));
+                for (int advert = random.nextInt(3); advert >= 0; advert--) {
+                    if (!isOn || random.nextInt(3) == 0) {
+                        csv.append(id++)
+                                .append(",ad_finished,")
+                                .append(time.formatted(random.nextInt(60)))
+                                .append(who.formatted("0.01,EUR," + RevenueType.AD.word()));
+                    }
+                }
+            }
+        }
+        return csv.toString();
+    }
+
+    @Test
+    void aReleaseThatHurtsIsToldFromWhatItFollowed() throws IOException {
+        try (Visitor visitor = Visitor.in("tide")) {
+            visitor.makeApp("Rolled lights");
+            visitor.send("rolled.csv", events());
+            visitor.bringIn();
+            assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
+            visitor.page
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Watch"))
+                    .click();
+            visitor.page
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Releases"))
+                    .click();
+            Locator rows = visitor.page.locator(".releases tbody tr");
+            assertThat(rows).hasCount(2);
+            assertThat(rows.nth(0)).containsText("1.1.0");
+            assertThat(rows.nth(0)).containsText("50.0 %");
+            assertThat(rows.nth(0)).containsText("Worse");
+            assertThat(rows.nth(0)).containsText("Finished adverts \u2212");
+            assertThat(rows.nth(1)).containsText("Too early");
+
+            // By keyboard: into the release.
+            rows.nth(0).getByRole(AriaRole.BUTTON).focus();
+            visitor.page.keyboard().press("Enter");
+            assertThat(visitor.page.locator("h1")).hasText("1.1.0 on android");
+            assertThat(visitor.page.url()).contains("release=1.1.0.android");
+            Locator adverts = visitor.page
+                    .locator(".measures-of-release tr")
+                    .filter(new Locator.FilterOptions().setHasText("Finished adverts"));
+            assertThat(adverts).containsText("worse");
+            Locator sessions = visitor.page
+                    .locator(".measures-of-release tr")
+                    .filter(new Locator.FilterOptions().setHasText("Sessions"));
+            assertThat(sessions.first()).not().containsText("worse");
+            assertThat(visitor.page
+                            .locator(".release-adoption svg, .release-adoption canvas")
+                            .first())
+                    .isVisible();
+
+            Download csv = visitor.page.waitForDownload(() -> visitor.page
+                    .getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("CSV").setExact(true))
+                    .click());
+            assertThat(Files.readString(csv.path())).contains("1.1.0,android,2026-03-16,Worse,adverts");
+
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("All releases"))
+                    .click();
+            assertThat(rows).hasCount(2);
+        }
+    }
+}
