@@ -2631,7 +2631,7 @@ export interface components {
             /** Format: double */
             stillNeeded: number | null;
             /** @enum {string} */
-            verdict: "BETTER" | "WORSE" | "NO_VISIBLE_DIFFERENCE" | "TOO_EARLY";
+            verdict: "BETTER" | "WORSE" | "BETTER_AND_WORSE" | "NO_VISIBLE_DIFFERENCE" | "TOO_EARLY";
             version: string;
         };
         StandingsView: {

@@ -4,6 +4,7 @@ import { count, plural, share } from './numbers';
 export const VERDICT: Record<StandingView['verdict'], string> = {
   BETTER: 'Better',
   WORSE: 'Worse',
+  BETTER_AND_WORSE: 'Better and worse',
   NO_VISIBLE_DIFFERENCE: 'No visible difference',
   TOO_EARLY: 'Too early',
 };
@@ -59,7 +60,9 @@ export function standingSentence(standing: StandingView): string {
   const sessions = standing.measures.find((each) => each.measured === 'SESSIONS');
   switch (standing.verdict) {
     case 'WORSE':
-      return 'Worse: of what is told from chance, something got worse for those on it.';
+      return 'Worse: what is told from chance got worse for those on it, and nothing got better.';
+    case 'BETTER_AND_WORSE':
+      return 'Better and worse: of what is told from chance, some got better for those on it, and some worse.';
     case 'BETTER':
       return 'Better: what is told from chance got better for those on it, and nothing got worse.';
     case 'NO_VISIBLE_DIFFERENCE':

@@ -88,9 +88,7 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
                     </button>
                   </td>
                   <td className="number">{sizeOf(each)}</td>
-                  <td className="number">
-                    {each.moneyLost === null ? '' : money(each.moneyLost, view.currency)}
-                  </td>
+                  <td className="number">{lostWords(each.moneyLost, view.currency)}</td>
                   <td>{KIND[each.kind]}</td>
                   <td>{each.blamed ? each.blamed.version : ''}</td>
                   <td>{each.isOver ? 'over' : 'going on'}</td>
@@ -107,6 +105,12 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
       )}
     </>
   );
+}
+
+/** What dearer purchases brought is no loss. */
+function lostWords(lost: number | null, currency: string): string {
+  if (lost === null) return '';
+  return lost < 0 ? `${money(-lost, currency)} more` : money(lost, currency);
 }
 
 function csvRows(view: ChangesView): (string | number | null)[][] {

@@ -87,7 +87,9 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
                   <td>{dayWords(dayOf(each.starts))}</td>
                   <td>{stepsWords(each)}</td>
                   <td className="number">{share(each.adoption.at(-1) ?? 0)}</td>
-                  <td className={each.verdict === 'WORSE' ? 'fall' : undefined}>{VERDICT[each.verdict]}</td>
+                  <td className={each.verdict.endsWith('WORSE') ? 'fall' : undefined}>
+                    {VERDICT[each.verdict]}
+                  </td>
                   <td>{differsWords(each)}</td>
                 </tr>
               ))}

@@ -13,8 +13,9 @@ public record ReleaseStanding(KnownRelease release, Verdict verdict, List<Compar
     /** A plain word. */
     public enum Verdict {
         BETTER,
-        /** Something is worse, whatever is better. */
         WORSE,
+        /** Something is better, and something worse. */
+        BETTER_AND_WORSE,
         NO_VISIBLE_DIFFERENCE,
         /** A tenth fewer sessions could not be seen yet. */
         TOO_EARLY
@@ -34,11 +35,10 @@ public record ReleaseStanding(KnownRelease release, Verdict verdict, List<Compar
     }
 
     private static Verdict verdict(List<Compared> measures, double needed) {
-        if (measures.stream().anyMatch(Compared::isWorse)) {
-            return Verdict.WORSE;
-        }
-        if (measures.stream().anyMatch(Compared::isBetter)) {
-            return Verdict.BETTER;
+        boolean isWorse = measures.stream().anyMatch(Compared::isWorse);
+        boolean isBetter = measures.stream().anyMatch(Compared::isBetter);
+        if (isWorse || isBetter) {
+            return !isBetter ? Verdict.WORSE : isWorse ? Verdict.BETTER_AND_WORSE : Verdict.BETTER;
         }
         return needed <= 1 ? Verdict.NO_VISIBLE_DIFFERENCE : Verdict.TOO_EARLY;
     }
