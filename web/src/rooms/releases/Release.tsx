@@ -45,7 +45,9 @@ export function Release({ frame: { app, asked }, standing, foot }: ReleaseProps)
         <p className="second">
           {standing.steps.length > 0
             ? `Offered to ${standing.steps.map((step) => `${share(step.share)} from ${dayWords(dayOf(instantParts(step.starts, app.zone).day))}`).join(', ')}.`
-            : `First seen on ${dayWords(first)}.`}
+            : standing.platform
+              ? `First seen on ${dayWords(first)}.`
+              : `Began on ${dayWords(first)}; each platform has steps of its own.`}
         </p>
         {adoption.length > 1 && (
           <Suspense fallback={null}>
