@@ -23,7 +23,7 @@ export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }
   const inHand = asked.param('step') ?? 'fell';
   return (
     <>
-      <p className="case-back">
+      <p className="back">
         <button className="word" onClick={() => asked.set({ case: null, step: null })}>
           All cases
         </button>

@@ -20,7 +20,7 @@ export default function Cases() {
   const view = changes.data?.answer;
   const incident = view?.incidents.find((each) => each.id === opened);
   return (
-    <div className="cases">
+    <div className="sheet cases">
       {changes.isPending && <p className="second">Every figure of every slice is being looked through.</p>}
       {changes.isError && <p className="fall">{changes.error.message}</p>}
       {changes.data && view && incident && (
@@ -62,7 +62,7 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
       )}
       {view.incidents.length > 0 && (
         <>
-          <p className="second cases-about">
+          <p className="second about">
             Every headline figure is held against its own past, and every slice with at least 1.5 % of active
             people against everybody else. What falls together is one case.
           </p>

@@ -28,7 +28,7 @@ export function Release({ frame: { app, asked }, standing, foot }: ReleaseProps)
   const compared = comparedSentence(standing);
   return (
     <>
-      <p className="release-back">
+      <p className="back">
         <button className="word" onClick={() => asked.set({ release: null })}>
           All releases
         </button>
@@ -40,7 +40,7 @@ export function Release({ frame: { app, asked }, standing, foot }: ReleaseProps)
         {standingSentence(standing)}
       </p>
       {standing.measures.length > 0 && <MeasureTable measures={standing.measures} />}
-      {compared && <p className="second releases-about">{compared}</p>}
+      {compared && <p className="second about">{compared}</p>}
       <section className="release-adoption" aria-label="How it was taken up">
         <p className="second">
           {standing.steps.length > 0

@@ -25,7 +25,7 @@ export default function Releases() {
   const opened = asked.param('release');
   const release = releases?.find((each) => keyOf(each) === opened);
   return (
-    <div className="releases">
+    <div className="sheet releases">
       {standings.isPending && (
         <p className="second">People on each release are held against people who were not.</p>
       )}
@@ -59,7 +59,7 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
       )}
       {releases.length > 0 && (
         <>
-          <p className="second releases-about">
+          <p className="second about">
             People on a release are held against people of the same platform who are not on it yet, on the
             same days and as active before; what is told from chance, corrected for all that was compared,
             differs.

@@ -28,7 +28,7 @@ export default function Segments() {
     if (wanted) asked.set({ among: null }, true);
   };
   return (
-    <div className="segments">
+    <div className="sheet segments">
       <h1 className="serif">Segments</h1>
       {mayChange && !open && (
         <p>

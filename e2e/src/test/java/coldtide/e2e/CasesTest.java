@@ -55,16 +55,8 @@ class CasesTest {
     @Test
     void aFallInAFileIsArguedToItsSlice() throws IOException {
         try (Visitor visitor = Visitor.in("tide")) {
-            visitor.makeApp("Fallen lights");
-            visitor.send("fallen.csv", events());
-            visitor.bringIn();
-            assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
-            visitor.page
-                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Watch"))
-                    .click();
-            visitor.page
-                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Cases"))
-                    .click();
+            visitor.makeAppOf("Fallen lights", "fallen.csv", events());
+            visitor.enter("Watch", "Cases");
             Locator row =
                     visitor.page.locator(".cases tbody tr").filter(new Locator.FilterOptions().setHasText("Nacre 5"));
             assertThat(row).hasCount(1);

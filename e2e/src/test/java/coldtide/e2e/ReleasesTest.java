@@ -50,16 +50,8 @@ class ReleasesTest {
     @Test
     void aReleaseThatHurtsIsToldFromWhatItFollowed() throws IOException {
         try (Visitor visitor = Visitor.in("tide")) {
-            visitor.makeApp("Rolled lights");
-            visitor.send("rolled.csv", events());
-            visitor.bringIn();
-            assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
-            visitor.page
-                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Watch"))
-                    .click();
-            visitor.page
-                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Releases"))
-                    .click();
+            visitor.makeAppOf("Rolled lights", "rolled.csv", events());
+            visitor.enter("Watch", "Releases");
             Locator rows = visitor.page.locator(".releases tbody tr");
             assertThat(rows).hasCount(2);
             assertThat(rows.nth(0)).containsText("1.1.0");

@@ -105,6 +105,22 @@ final class Visitor implements AutoCloseable {
                 .click();
     }
 
+    /** An app of its own with all that a file holds. */
+    void makeAppOf(String name, String file, String content) {
+        makeApp(name);
+        send(file, content);
+        bringIn();
+        PlaywrightAssertions.assertThat(page.locator("tr[data-import]").first()).containsText("done");
+    }
+
+    /** By the head, as anybody would. */
+    void enter(String group, String room) {
+        for (String link : List.of(group, room)) {
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(link))
+                    .click();
+        }
+    }
+
     void go(String path) {
         page.navigate(Application.address() + path);
     }
