@@ -151,9 +151,9 @@ export function verdict(incident: IncidentView): string {
     case 'PRODUCT_FAULT':
       return `A product fault for ${who}: the app ran worse for them than before, and not for others.`;
     case 'PAYMENT':
-      return `Payment: ${who} go as far as before and buy less.`;
+      return `Payment: purchases of ${who} fell, while people go as far as before.`;
     case 'PRICE':
-      return `Price: ${who} buy less often, and what they buy costs otherwise than before.`;
+      return `Price: fewer purchases of ${who}, each worth otherwise than before.`;
     case 'MIX':
       return 'The mix of arrivals: other people came; those of each kind came back about as ever.';
     case 'LOST_TRACKING':

@@ -8,6 +8,7 @@ import {
   platformWords,
   standingSentence,
   stepsWords,
+  verdictWords,
 } from './standings';
 
 const compared = (over: Partial<ComparedView>): ComparedView => ({
@@ -59,6 +60,8 @@ describe('how a release stands', () => {
       'on no day of its rollout',
     );
     expect(comparedSentence(standing({ measures: [] }))).toBeUndefined();
+    expect(verdictWords(standing({}))).toBe('Too early');
+    expect(verdictWords(standing({ stillNeeded: null }))).toBe('Nothing to compare');
   });
 
   test('a verdict is a plain word', () => {

@@ -1,13 +1,17 @@
 import type { ComparedView, StandingView } from '../api/standings';
 import { count, plural, share } from './numbers';
 
-export const VERDICT: Record<StandingView['verdict'], string> = {
+const VERDICT: Record<StandingView['verdict'], string> = {
   BETTER: 'Better',
   WORSE: 'Worse',
   BETTER_AND_WORSE: 'Better and worse',
   NO_VISIBLE_DIFFERENCE: 'No visible difference',
   TOO_EARLY: 'Too early',
 };
+
+/** In a word; that there is nobody to be held against is no matter of time. */
+export const verdictWords = ({ verdict, stillNeeded }: StandingView): string =>
+  verdict === 'TOO_EARLY' && stillNeeded === null ? 'Nothing to compare' : VERDICT[verdict];
 
 const NAME: Record<ComparedView['measured'], string> = {
   SESSIONS: 'Sessions',
@@ -69,7 +73,7 @@ export function standingSentence(standing: StandingView): string {
       return 'No visible difference: nothing is told from chance, and a tenth fewer sessions would have been seen.';
     case 'TOO_EARLY':
       return standing.stillNeeded === null || !sessions
-        ? 'Too early: on no day of its rollout were there people on it and people of the same platform who were not.'
+        ? 'Nothing to compare: on no day of its rollout were there people on it and people of the same platform who were not.'
         : `Too early: a tenth fewer sessions could not be told from chance yet. That needs about ${neededWords(sessions, standing.stillNeeded)}.`;
   }
 }

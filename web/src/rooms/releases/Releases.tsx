@@ -7,7 +7,7 @@ import type { Asked } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { dayOf, dayWords } from '../../words/dates';
 import { share } from '../../words/numbers';
-import { differsWords, platformWords, stepsWords, VERDICT } from '../../words/standings';
+import { differsWords, platformWords, stepsWords, verdictWords } from '../../words/standings';
 import { csvRows } from './csv';
 import { Release } from './Release';
 import './releases.css';
@@ -88,7 +88,7 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
                   <td>{stepsWords(each)}</td>
                   <td className="number">{share(each.adoption.at(-1) ?? 0)}</td>
                   <td className={each.verdict.endsWith('WORSE') ? 'fall' : undefined}>
-                    {VERDICT[each.verdict]}
+                    {verdictWords(each)}
                   </td>
                   <td>{differsWords(each)}</td>
                 </tr>

@@ -1,5 +1,5 @@
 import type { StandingView } from '../../api/standings';
-import { VERDICT } from '../../words/standings';
+import { verdictWords } from '../../words/standings';
 
 /** A row for each measure of each release. */
 export function csvRows(releases: StandingView[]): (string | number | null)[][] {
@@ -22,7 +22,7 @@ export function csvRows(releases: StandingView[]): (string | number | null)[][] 
         release.version,
         release.platform,
         release.starts,
-        VERDICT[release.verdict],
+        verdictWords(release),
         each.measured.toLowerCase(),
         each.on,
         each.off,

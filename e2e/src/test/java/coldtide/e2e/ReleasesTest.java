@@ -58,7 +58,7 @@ class ReleasesTest {
             assertThat(rows.nth(0)).containsText("50.0 %");
             assertThat(rows.nth(0)).containsText("Worse");
             assertThat(rows.nth(0)).containsText("Finished adverts \u2212");
-            assertThat(rows.nth(1)).containsText("Too early");
+            assertThat(rows.nth(1)).containsText("Nothing to compare");
 
             // By keyboard: into the release.
             rows.nth(0).getByRole(AriaRole.BUTTON).focus();

@@ -65,7 +65,7 @@ final class Diagnosis {
         Optional<Blamed> blamed = blamed(lead, slice);
         LocalDate from = blamed.map(release -> release.release().starts())
                 .orElse(lead.days().from());
-        Inside.Found inside = lead.slice().isEmpty()
+        Inside.Found inside = lead.slice().isEmpty() || isOfPaymentsAlone(lead)
                 ? new Inside.Found(List.of(), List.of(), Optional.empty())
                 : runner.run(log, new Inside(log, slice, spans(from, lead.days())));
         Optional<Worth> worth = worth(lead);
@@ -164,10 +164,17 @@ final class Diagnosis {
         if (isWorse(inside)) {
             return Kind.PRODUCT_FAULT;
         }
-        if (rate == Rate.PURCHASES && inside.events().stream().anyMatch(Diagnosis::carriesOn)) {
+        boolean goOn = isOfPaymentsAlone(lead) || inside.events().stream().anyMatch(Diagnosis::carriesOn);
+        if (rate == Rate.PURCHASES && goOn) {
             return Kind.PAYMENT;
         }
         return Kind.UNEXPLAINED;
+    }
+
+    /** A currency is of payments and of no people, so nothing else can be asked of those who have it. */
+    private static boolean isOfPaymentsAlone(Drop lead) {
+        return !lead.slice().isEmpty()
+                && lead.slice().stream().allMatch(having -> having.property().equals(SliceRows.CURRENCY));
     }
 
     /** Whether it tells how many there were, and not how they were. */

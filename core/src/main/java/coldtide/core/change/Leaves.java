@@ -12,8 +12,6 @@ import java.util.function.IntPredicate;
  * profiles are, currencies behind them.
  */
 final class Leaves {
-    private static final String CURRENCY = "currency";
-
     private final Table table;
     private final Profiles profiles;
     private final List<String> currencies;
@@ -63,7 +61,7 @@ final class Leaves {
 
     private boolean isIn(List<Having> slice, int leaf) {
         return slice.stream().allMatch(having -> {
-            if (having.property().equals(CURRENCY) && !currencies.isEmpty()) {
+            if (having.property().equals(SliceRows.CURRENCY) && !currencies.isEmpty()) {
                 return currencies.get(leaf % table.currencies()).equals(having.value());
             }
             int property = profiles.properties().indexOf(having.property());
@@ -129,7 +127,9 @@ final class Leaves {
 
     Having having(int value) {
         return isCurrency(value)
-                ? new Having(CURRENCY, currencies.get(value - profiles.slices().size()))
+                ? new Having(
+                        SliceRows.CURRENCY,
+                        currencies.get(value - profiles.slices().size()))
                 : profiles.slices().get(value);
     }
 

@@ -8,6 +8,7 @@ import java.util.List;
 
 /** Which events are of people of a slice, by the profile of each event; a condition that is of no profile, as the currency, holds for all. */
 final class SliceRows {
+    static final String CURRENCY = "currency";
     /** In place of a currency where a slice names none. */
     static final int ANY = -1;
 
@@ -42,7 +43,7 @@ final class SliceRows {
     /** The currency that a slice names, by its code, or {@link #ANY}. */
     static int currency(EventLog log, List<Having> slice) {
         return slice.stream()
-                .filter(each -> each.property().equals("currency"))
+                .filter(each -> each.property().equals(CURRENCY))
                 .mapToInt(each -> log.currencyNames().indexOf(each.value()))
                 .findFirst()
                 .orElse(ANY);
