@@ -17,10 +17,10 @@ import java.util.Optional;
  * @param after the same, while the figure was down
  */
 public record Worth(double before, double after) {
-    private static final double OTHERWISE = 0.2;
+    private static final double OTHERWISE = 0.3;
     private static final double MICROS = 1e6;
     /** Fewer purchases than this tell nothing of what they cost. */
-    private static final int LEAST = 10;
+    private static final int LEAST = 25;
 
     /** Whether it is so much else that it is another price. */
     boolean isOtherwise() {
@@ -54,17 +54,18 @@ public record Worth(double before, double after) {
 
         @Override
         protected void count(long[][] partial, Count count, int profile, int day, long howMany) {
-            // Purchases are all that is counted.
+            // Only payments are asked for.
         }
 
         @Override
         protected void purchase(long[][] partial, int profile, int inCurrency, int day) {
-            add(partial[0], profile, inCurrency, day, 1);
+            // Those without a rate are worth nothing known, so what has a worth is counted instead.
         }
 
         @Override
         protected void money(long[][] partial, int revenueType, int profile, int inCurrency, int day, long micros) {
             if (revenueType == PURCHASE) {
+                add(partial[0], profile, inCurrency, day, 1);
                 add(partial[1], profile, inCurrency, day, micros);
             }
         }
