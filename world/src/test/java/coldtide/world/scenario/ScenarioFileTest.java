@@ -83,7 +83,7 @@ class ScenarioFileTest {
                 "\"gpu\": [\"Nacre 5\"]       | \"gpus\": [\"Nacre 5\"]     | knows no property \"gpus\"; it knows campaign,",
                 "\"version\": \"1.6.0\"}      | \"version\": \"1.6.9\"}     | \"gallery_lightning\": \"starts.version\" says",
                 "frames_slow                  | frames_slower               | happenings[3].effect: ",
-                "\"size\": 0.68               | \"size\": -1                | happenings[2]: \"size\" must be greater than 0, not -1.",
+                "\"size\": 0.5,               | \"size\": -1,               | happenings[2]: \"size\" must be greater than 0, not -1.",
                 "\"afterDays\": 7, \"share\": 1}  | \"afterDays\": 7, \"share\": 0.9} | must reach everyone",
                 "\"width\": 40, \"height\": 36 | \"width\": 97, \"height\": 36 | places[4].rooms[0]: the room \"boat hall\" leaves",
                 "\"GBP\": 1.16,               |                             | \"currencies\" lacks GBP, which GB pays in.",
