@@ -134,14 +134,18 @@ class FunnelSqlTest {
         JsonNode after = told("after", Map.of("funnel", funnel, "step", 2));
         String next = """
                 with i as (select distinct on (person) person, time, received from e where name = 'install'
-                             and day >= '%s' and day < '%s' order by person, time, received),
+                             and day >= '%1$s' and day < '%2$s' order by person, time, received),
+                again as (select p.person from e p join e j using (person) where p.name = 'purchase' and j.name = 'install'
+                          and j.day >= '%1$s' and j.day < '%2$s' and (p.time, p.received) > (j.time, j.received)
+                          and p.time <= j.time + interval '1 day'),
                 n as (select i.person, bool_or(e.name = 'purchase') as bought,
                              (array_agg(e.name order by e.time, e.received))[1] as first,
                              bool_or(e.name = 'beacon_started') as started
                       from i left join e on e.person = i.person and e.active and (e.time, e.received) > (i.time, i.received)
                        and e.time <= i.time + interval '1 day' group by i.person)
-                select count(*) from n where bought is not true and %s""";
-        // Whoever installed again might have bought after that; here nobody of the lost did.
+                select count(*) from n where bought is not true
+                 and person not in (select person from again) and %3$s""";
+        // Whoever installed again and bought after that is not lost.
         assertThat(after.get("lost").get("units").asLong())
                 .isEqualTo(Truth.number(next.formatted(FROM, TO, "true")).longValue());
         assertThat(after.get("lost").get("nothing").asLong())
