@@ -112,9 +112,14 @@ public final class ReleaseComparison {
                 Math.expm1(ratio),
                 Math.expm1(ratio - Z * error),
                 Math.expm1(ratio + Z * error),
-                2 * NORMAL.cumulativeProbability(-Math.abs(ratio) / error),
+                chance(ratio, error),
                 onIt,
                 notOnIt);
+    }
+
+    /** Two-sided; where nobody differs from anybody, nothing is told. */
+    private static double chance(double ratio, double error) {
+        return ratio == 0 ? 1 : 2 * NORMAL.cumulativeProbability(-Math.abs(ratio) / error);
     }
 
     private static double sum(int[] places, IntToDoubleFunction of) {
