@@ -69,10 +69,10 @@ class ReleasesTest {
                     .locator(".measures-of-release tr")
                     .filter(new Locator.FilterOptions().setHasText("Finished adverts"));
             assertThat(adverts).containsText("worse");
-            Locator sessions = visitor.page
+            Locator back = visitor.page
                     .locator(".measures-of-release tr")
-                    .filter(new Locator.FilterOptions().setHasText("Sessions"));
-            assertThat(sessions.first()).not().containsText("worse");
+                    .filter(new Locator.FilterOptions().setHasText("Active the next day"));
+            assertThat(back).not().containsText("worse");
             assertThat(visitor.page
                             .locator(".release-adoption svg, .release-adoption canvas")
                             .first())
