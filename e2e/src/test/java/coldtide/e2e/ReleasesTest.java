@@ -72,6 +72,7 @@ class ReleasesTest {
             Locator back = visitor.page
                     .locator(".measures-of-release tr")
                     .filter(new Locator.FilterOptions().setHasText("Active the next day"));
+            assertThat(back).containsText("100.0 %");
             assertThat(back).not().containsText("worse");
             assertThat(visitor.page
                             .locator(".release-adoption svg, .release-adoption canvas")

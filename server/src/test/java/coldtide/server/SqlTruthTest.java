@@ -181,8 +181,7 @@ class SqlTruthTest {
             assertThat(value.isNull()).as(what).isTrue();
         } else {
             assertThat(value.isNumber()).as(what).isTrue();
-            // Each of some hundred payments is kept to a millionth.
-            assertThat(value.asDouble()).as(what).isCloseTo(expected, within(1e-5 + Math.abs(expected) * 1e-9));
+            assertThat(value.asDouble()).as(what).isCloseTo(expected, within(1e-6 + Math.abs(expected) * 1e-9));
         }
     }
 

@@ -30,12 +30,15 @@ public final class Truth {
                      n.name not in ('push_received', 'uninstall_detected') as active, context_id, received
               from named e join event_name n on n.id = e.name_id;
             create table money as
-              select e.*, case when e.currency = 'EUR' then amount_micros
-                          else round(amount_micros * r.rate) end / 1e6 as eur
-              from e
-              left join exchange_rate r on r.currency = e.currency and r.day = e.day
-                and r.app_id = (select id from app where key = 'gullcombe')
-              where amount_micros is not null;
+              with worth as (
+                select e.*, case when e.currency = 'EUR' then amount_micros else amount_micros * r.rate end as micros
+                from e
+                left join exchange_rate r on r.currency = e.currency and r.day = e.day
+                  and r.app_id = (select id from app where key = 'gullcombe')
+                where amount_micros is not null)
+              -- Of two millionths as near, the even one.
+              select *, case when micros - floor(micros) = 0.5 then 2 * round(micros / 2) else round(micros) end / 1e6 as eur
+              from worth;
             create table sessions as
               with gaps as (
                 select *, coalesce(time - lag(time) over per_install > interval '30 minutes', true) as starts

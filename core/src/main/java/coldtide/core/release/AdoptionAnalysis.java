@@ -5,6 +5,7 @@ import coldtide.core.log.Release;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import java.util.List;
+import java.util.function.Predicate;
 
 /**
  * Adoption: of the people active on a day, how many were on each release. A person who changes release during a day
@@ -25,6 +26,19 @@ public final class AdoptionAnalysis implements Analysis<long[][], AdoptionAnalys
                 sum += ofRelease[day];
             }
             return sum;
+        }
+
+        /** Of the active people of a day on one of some releases, which share was on one that is meant; 0 if there was nobody. */
+        public double share(int day, Predicate<Release> some, Predicate<Release> meant) {
+            long all = 0;
+            long on = 0;
+            for (int release = 0; release < people.length; release++) {
+                if (some.test(releases.get(release))) {
+                    all += people[release][day];
+                    on += meant.test(releases.get(release)) ? people[release][day] : 0;
+                }
+            }
+            return all == 0 ? 0 : (double) on / all;
         }
     }
 

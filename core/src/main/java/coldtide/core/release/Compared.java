@@ -5,10 +5,10 @@ package coldtide.core.release;
  *
  * @param on of those on it: so many for each person and active day, a share, or a mean
  * @param off of those not on it, on the same days and as active before
- * @param part by which part it is higher on it; NaN if it is not known, as the bounds
+ * @param part by which part it is higher on it
  * @param low of the 95 % interval
  * @param high of the 95 % interval
- * @param adjusted p-value, corrected for all measures of the release; NaN if not known
+ * @param adjusted p-value, corrected for all measures of the release
  * @param onIt days of people on it that have somebody to be held against; people for arrivals, samples for means
  * @param notOnIt the same of those not on it
  */
@@ -23,15 +23,6 @@ public record Compared(
         double onIt,
         double notOnIt) {
     private static final double SURE = 0.05;
-
-    static Compared unknown(Measured measured, double onIt, double notOnIt) {
-        return new Compared(
-                measured, Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, Double.NaN, onIt, notOnIt);
-    }
-
-    boolean isKnown() {
-        return !Double.isNaN(part);
-    }
 
     Compared corrected(double p) {
         return new Compared(measured, on, off, part, low, high, p, onIt, notOnIt);

@@ -25,7 +25,10 @@ public record KnownRelease(String version, String platform, LocalDate starts) {
         for (int r = 0; r < adoption.releases().size(); r++) {
             Release release = adoption.releases().get(r);
             for (int day = 0; day < log.days() && !release.version().isEmpty(); day++) {
-                if (adoption.people()[r][day] > THERE * ofPlatform(adoption, release.platform(), day)) {
+                boolean isThere =
+                        adoption.share(day, each -> each.platform().equals(release.platform()), release::equals)
+                                > THERE;
+                if (isThere) {
                     seen.add(new KnownRelease(
                             release.version(),
                             release.platform(),
@@ -35,13 +38,5 @@ public record KnownRelease(String version, String platform, LocalDate starts) {
             }
         }
         return seen;
-    }
-
-    private static long ofPlatform(Adoption adoption, String platform, int day) {
-        long people = 0;
-        for (int r = 0; r < adoption.releases().size(); r++) {
-            people += adoption.releases().get(r).platform().equals(platform) ? adoption.people()[r][day] : 0;
-        }
-        return people;
     }
 }

@@ -11,15 +11,19 @@ import java.util.Optional;
 
 /**
  * The days of people while a release rolled out, each with what is measured. Days are compared within a cell: the same day of the rollout,
- * among people who were as active in the two weeks before it
- * and since; arrivals among those who arrived on the same day. A
- * person is on a release for a day if it was so when the day began; the day of the update itself is still one of the other.
+ * among people who were as active in the two weeks before it and since; arrivals among those who arrived on the same day. A person is on a
+ * release for a day if it was so when the day began; the day of the update itself is still one of the other.
  */
 final class PersonDays {
     /** What a day of a person adds to. */
     interface Sink {
-        /** @param over what is counted, {@code under} of what: 1 for a day, samples of a mean */
-        void add(int about, Measured measured, int cell, boolean isOn, double over, double under);
+        /**
+         * @param place of the release and the measure
+         * @param side 1 for somebody on the release, 0 for somebody who is not
+         * @param over what is counted, in {@link Measured#parts()}
+         * @param under of what: 1 for a day, samples of a mean
+         */
+        void add(int place, int cell, int side, long over, int under);
 
         /** All of a person was added. */
         void personEnds();
@@ -40,7 +44,6 @@ final class PersonDays {
     private static final int SOME = 6;
     private static final int THREE = 3;
     private static final int A_WEEK = 7;
-    private static final double MINUTE = 60_000;
     private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
     private static final byte AD = (byte) RevenueType.AD.ordinal();
     private static final List<Measured> MEANS = List.of(Measured.FPS, Measured.LOAD_MS, Measured.MEMORY_MB);
@@ -57,6 +60,15 @@ final class PersonDays {
         full = log.dayNumber(log.endOfFullDays());
     }
 
+    /** Every measure of every release has a place of its own. */
+    static int place(int about, Measured measured) {
+        return about * Measured.values().length + measured.ordinal();
+    }
+
+    int places() {
+        return rollouts.size() * Measured.values().length;
+    }
+
     void go(Shard shard, Sink sink) {
         Pass pass = new Pass(shard, sink);
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
@@ -69,10 +81,10 @@ final class PersonDays {
         private final Shard shard;
         private final Sink sink;
         private final List<Optional<PropertyColumn>> means;
-        private final double[] counts = new double[Measured.values().length];
+        private final long[] counts = new long[Measured.values().length];
         private int about;
         private int cell;
-        private boolean isOn;
+        private int side;
 
         Pass(Shard shard, Sink sink) {
             this.shard = shard;
@@ -95,11 +107,11 @@ final class PersonDays {
                             continue;
                         }
                         // As the day began: who opens the app more often is more likely to have it by the evening.
-                        isOn = rollouts.isOn(shard.activeRelease[i - 1], about);
+                        side = rollouts.isOn(shard.activeRelease[i - 1], about) ? 1 : 0;
                         cell = classOf(person, i) * Rollouts.LONGEST + since;
                         known(person, i, day);
                     } else if (day == shard.firstDay[person]) {
-                        isOn = rollouts.isOn(shard.activeRelease[i], about);
+                        side = rollouts.isOn(shard.activeRelease[i], about) ? 1 : 0;
                         cell = ARRIVED * Rollouts.LONGEST + since;
                         arrived(person, day);
                     }
@@ -143,20 +155,24 @@ final class PersonDays {
             add(Measured.ADVERTS);
             if (day + 1 < full) {
                 boolean back = active + 1 < shard.activeFrom[person + 1] && shard.activeDay[active + 1] == day + 1;
-                sink.add(about, Measured.CAME_BACK, cell, isOn, back ? 1 : 0, 1);
+                add(Measured.CAME_BACK, back ? 1 : 0, 1);
             }
             rows(person, day);
         }
 
         private void add(Measured measured) {
-            sink.add(about, measured, cell, isOn, counts[measured.ordinal()], 1);
+            add(measured, counts[measured.ordinal()], 1);
+        }
+
+        private void add(Measured measured, long over, int under) {
+            sink.add(place(about, measured), cell, side, over, under);
         }
 
         private void sessions(int person, int day) {
             for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
                 if (shard.sessionDay[i] == day) {
                     counts[Measured.SESSIONS.ordinal()]++;
-                    counts[Measured.MINUTES.ordinal()] += shard.sessionMillis[i] / MINUTE;
+                    counts[Measured.MINUTES.ordinal()] += shard.sessionMillis[i];
                 }
             }
         }
@@ -189,14 +205,14 @@ final class PersonDays {
         }
 
         private void mean(Measured measured, PropertyColumn column, int from, int to) {
-            double sum = 0;
+            long sum = 0;
             int samples = 0;
             for (int i = column.firstFrom(from); i < column.size() && column.row(i) < to; i++) {
-                sum += column.values().at(i);
+                sum += Math.round(column.values().at(i) * measured.parts());
                 samples++;
             }
             if (samples > 0) {
-                sink.add(about, measured, cell, isOn, sum, samples);
+                add(measured, sum, samples);
             }
         }
 
@@ -211,7 +227,7 @@ final class PersonDays {
                                 shard.activeDay, shard.activeFrom[person], shard.activeFrom[person + 1], (short)
                                         (day + days))
                         >= 0;
-                sink.add(about, measured, cell, isOn, back ? 1 : 0, 1);
+                add(measured, back ? 1 : 0, 1);
             }
         }
     }

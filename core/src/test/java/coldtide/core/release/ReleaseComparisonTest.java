@@ -20,6 +20,8 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.function.ToDoubleFunction;
 import java.util.stream.Collectors;
+import org.assertj.core.api.recursive.comparison.RecursiveComparisonConfiguration;
+import org.assertj.core.util.DoubleComparator;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -174,6 +176,30 @@ class ReleaseComparisonTest {
 
     private static double squares(Map<String, Double> ofPeople) {
         return ofPeople.values().stream().mapToDouble(each -> each * each).sum();
+    }
+
+    /** However the log is cut and put together: counts are equal, and intervals up to how fractions are added. */
+    @Test
+    void oneShardOrManyIsTheSame() {
+        RandomHistory history = new RandomHistory(4, 700, 44);
+        List<ReleaseStanding> cut = standings(history.log(60, 1));
+        List<ReleaseStanding> whole = standings(history.log(1_000_000, 2));
+        assertThat(cut).hasSameSizeAs(whole).isNotEmpty();
+        assertThat(cut.stream().mapToInt(each -> each.measures().size()).sum()).isGreaterThan(3);
+        for (int i = 0; i < cut.size(); i++) {
+            assertThat(cut.get(i).measures())
+                    .usingRecursiveFieldByFieldElementComparator(RecursiveComparisonConfiguration.builder()
+                            .withComparatorForType(new DoubleComparator(1e-9), Double.class)
+                            .build())
+                    .isEqualTo(whole.get(i).measures());
+        }
+    }
+
+    private static List<ReleaseStanding> standings(EventLog log) {
+        List<KnownRelease> known = known(log, new Release("android", "1.1.0")).stream()
+                .sorted(Comparator.comparing(KnownRelease::version))
+                .toList();
+        return ReleaseComparison.of(log, RUNNER, known);
     }
 
     /** The first release of a platform has nobody to be held against. */

@@ -164,12 +164,7 @@ class RailController implements WarmUp {
     private static double[] share(Asked asked, Adoption adoption, String version) {
         double[] share = new double[asked.log().days()];
         for (int day = 0; day < share.length; day++) {
-            long active = adoption.active(day);
-            long on = 0;
-            for (int r = 0; r < adoption.releases().size(); r++) {
-                on += adoption.releases().get(r).version().equals(version) ? adoption.people()[r][day] : 0;
-            }
-            share[day] = active == 0 ? 0 : (double) on / active;
+            share[day] = adoption.share(day, any -> true, on -> on.version().equals(version));
         }
         return share;
     }

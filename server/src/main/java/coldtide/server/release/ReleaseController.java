@@ -147,26 +147,15 @@ class ReleaseController {
     private static List<Double> adoption(Asked asked, KnownRelease release, Adoption adoption) {
         int end = asked.log().dayNumber(asked.log().endOfFullDays());
         return IntStream.range(Math.min(end, asked.log().dayNumber(release.starts())), end)
-                .mapToObj(day -> share(release, adoption, day))
+                .mapToObj(day -> adoption.share(
+                        day,
+                        on -> isOf(release, on.platform()),
+                        on -> on.version().equals(release.version())))
                 .toList();
     }
 
     private static boolean isOf(KnownRelease release, String platform) {
         return release.platform().equals(KnownRelease.ALL_PLATFORMS)
                 || release.platform().equals(platform);
-    }
-
-    private static double share(KnownRelease release, Adoption adoption, int day) {
-        long on = 0;
-        long all = 0;
-        for (int each = 0; each < adoption.releases().size(); each++) {
-            coldtide.core.log.Release of = adoption.releases().get(each);
-            if (isOf(release, of.platform())) {
-                long people = adoption.people()[each][day];
-                all += people;
-                on += of.version().equals(release.version()) ? people : 0;
-            }
-        }
-        return all == 0 ? 0 : (double) on / all;
     }
 }
