@@ -3,7 +3,6 @@ package coldtide.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import coldtide.core.log.RevenueType;
 import coldtide.server.Application;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -11,8 +10,6 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.time.LocalDate;
-import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -24,32 +21,22 @@ class CasesTest {
      * a third of them, and half of those on it live in one country.
      */
     private static String events() {
-        Random random = new Random(7);
-        StringBuilder csv =
-                new StringBuilder("id,name,time,install,amount,currency,revenue_type,gpu,country,platform\n");
-        int id = 0;
+        EventRows rows = new EventRows(7, "gpu,country,platform");
         for (int day = 0; day < 63; day++) {
             for (int person = 0; person < 200; person++) {
                 boolean guilty = person % 4 == 0;
                 String country = guilty ? (person % 8 == 0 ? "BR" : "PT") : person % 7 == 0 ? "BR" : "PT";
-                String who = ",p" + person + ",%s," + (guilty ? "Nacre 5" : "Slate 3") + "," + country + ",android\n";
-                String time = LocalDate.of(2026, 3, 2).plusDays(day) + "T12:%02d:00Z";
-                csv.append(id++)
-                        .append(",app_open,")
-                        .append(time.formatted(random.nextInt(60)))
-                        .append(who.formatted(",,"));
-                int adverts = 1 + random.nextInt(3);
+                String who = (guilty ? "Nacre 5" : "Slate 3") + "," + country + ",android";
+                rows.add("app_open", day, person, who);
+                int adverts = 1 + rows.random(3);
                 for (int advert = 0; advert < adverts; advert++) {
-                    if (!guilty || day < 44 || random.nextInt(3) == 0) {
-                        csv.append(id++)
-                                .append(",ad_finished,")
-                                .append(time.formatted(random.nextInt(60)))
-                                .append(who.formatted("0.01,EUR," + RevenueType.AD.word()));
+                    if (!guilty || day < 44 || rows.random(3) == 0) {
+                        rows.addAdvert(day, person, who);
                     }
                 }
             }
         }
-        return csv.toString();
+        return rows.toString();
     }
 
     @Test

@@ -3,7 +3,6 @@ package coldtide.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import coldtide.core.log.RevenueType;
 import coldtide.server.Application;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
@@ -11,8 +10,6 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
 import java.nio.file.Files;
-import java.time.LocalDate;
-import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -21,30 +18,20 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class ReleasesTest {
     /** Two hundred people over four weeks; from the third on every second has 1.1.0, on which a third of the adverts is watched. */
     private static String events() {
-        Random random = new Random(11);
-        StringBuilder csv =
-                new StringBuilder("id,name,time,install,amount,currency,revenue_type,platform,app_version\n");
-        int id = 0;
+        EventRows rows = new EventRows(11, "platform,app_version");
         for (int day = 0; day < 28; day++) {
             for (int person = 0; person < 200; person++) {
                 boolean isOn = day >= 14 && person % 2 == 0;
-                String who = ",p" + person + ",%s,android," + (isOn ? "1.1.0" : "1.0.0") + "\n";
-                String time = LocalDate.of(2026, 3, 2).plusDays(day) + "T12:%02d:00Z";
-                csv.append(id++)
-                        .append(",app_open,")
-                        .append(time.formatted(random.nextInt(60)))
-                        .append(who.formatted(",,"));
-                for (int advert = random.nextInt(3); advert >= 0; advert--) {
-                    if (!isOn || random.nextInt(3) == 0) {
-                        csv.append(id++)
-                                .append(",ad_finished,")
-                                .append(time.formatted(random.nextInt(60)))
-                                .append(who.formatted("0.01,EUR," + RevenueType.AD.word()));
+                String who = "android," + (isOn ? "1.1.0" : "1.0.0");
+                rows.add("app_open", day, person, who);
+                for (int advert = rows.random(3); advert >= 0; advert--) {
+                    if (!isOn || rows.random(3) == 0) {
+                        rows.addAdvert(day, person, who);
                     }
                 }
             }
         }
-        return csv.toString();
+        return rows.toString();
     }
 
     @Test
