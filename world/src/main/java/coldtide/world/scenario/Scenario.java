@@ -126,6 +126,11 @@ public record Scenario(
         return changed(seed, people, weeks, end, releases, switched);
     }
 
+    /** The same with other things planted. */
+    public Scenario planting(List<Happening> others) {
+        return changed(seed, people, weeks, end, releases, others);
+    }
+
     public Scenario withSeed(long other) {
         return changed(other, people, weeks, end, releases, happenings);
     }

@@ -1,0 +1,93 @@
+package coldtide.bench;
+
+import coldtide.core.change.Changes;
+import coldtide.core.change.Incident;
+import coldtide.core.log.EventLog;
+import coldtide.core.release.KnownRelease;
+import coldtide.core.scan.ScanRunner;
+import coldtide.world.scenario.Scenario;
+import coldtide.world.scenario.ScenarioFile;
+import coldtide.world.scenario.ScenarioRefused;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+
+/**
+ * Prints how well what fell is found and named, over worlds with something planted and as many with nothing; or of scenario files.
+ * {@code Diagnose [worlds of either] [people] [weeks] [seed]} or {@code Diagnose file.json...}. Nothing is tuned on these worlds: give
+ * another seed after the watch was changed.
+ */
+public final class Diagnose {
+    private static final LocalDate END = LocalDate.of(2026, 6, 28);
+
+    private final ScanRunner runner;
+
+    Diagnose(ScanRunner runner) {
+        this.runner = runner;
+    }
+
+    public static void main(String[] args) throws ScenarioRefused {
+        Accuracy accuracy = new Accuracy();
+        try (ScanRunner runner = new ScanRunner(Runtime.getRuntime().availableProcessors(), Duration.ofMinutes(10))) {
+            Diagnose diagnose = new Diagnose(runner);
+            if (args.length > 0 && args[0].endsWith(".json")) {
+                for (String file : args) {
+                    diagnose.look(ScenarioFile.read(Path.of(file)), accuracy);
+                }
+            } else {
+                long[] given = Arrays.stream(args).mapToLong(Long::parseLong).toArray();
+                diagnose.run(given, accuracy);
+            }
+        }
+        accuracy.print(System.out);
+    }
+
+    private void run(long[] given, Accuracy accuracy) {
+        int worlds = given.length > 0 ? (int) given[0] : 200;
+        int people = given.length > 1 ? (int) given[1] : 45_000;
+        int weeks = given.length > 2 ? (int) given[2] : 20;
+        long seed = given.length > 3 ? given[3] : 1;
+        System.out.printf(
+                "%d worlds with something planted and %d with nothing, of %,d people and %d weeks each; seed %d%n",
+                worlds, worlds, people, weeks, seed);
+        run(worlds, ScenarioFile.gullcombe().sized(people, weeks, END), new Random(seed), accuracy);
+    }
+
+    void run(int worlds, Scenario size, Random random, Accuracy accuracy) {
+        Plants plants = new Plants(size, random);
+        for (int number = 0; number < worlds; number++) {
+            look(plants.world(number), accuracy);
+            look(size.quiet().withSeed(random.nextLong()), accuracy);
+            System.err.printf("%d of %d worlds%n", 2 * number + 2, 2 * worlds);
+        }
+    }
+
+    private void look(Scenario scenario, Accuracy accuracy) {
+        EventLog log = WorldLog.of(scenario);
+        long begun = System.nanoTime();
+        List<Incident> found = in(log, scenario).incidents();
+        accuracy.took((System.nanoTime() - begun) / 1e6);
+        if (scenario.planted().isEmpty()) {
+            accuracy.quiet(found, scenario.days());
+        }
+        scenario.planted()
+                .forEach(happening -> PlantedTruth.of(scenario, happening)
+                        .ifPresent(truth -> accuracy.planted(
+                                truth, scenario, found, new LostAmount(runner, scenario, happening, log, truth))));
+    }
+
+    /** What the watch finds in a world, its releases being known. */
+    private Changes in(EventLog log, Scenario scenario) {
+        List<KnownRelease> releases = scenario.releases().stream()
+                .map(release -> new KnownRelease(
+                        release.version(),
+                        release.platform(),
+                        scenario.firstDay().plusDays(release.day())))
+                .toList();
+        return Changes.in(log, runner, new Changes.Question(Optional.empty(), releases));
+    }
+}

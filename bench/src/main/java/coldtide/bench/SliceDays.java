@@ -1,0 +1,72 @@
+package coldtide.bench;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.scan.Sums;
+import coldtide.core.tidetable.Count;
+import coldtide.core.tidetable.DaysByProfile;
+import coldtide.core.who.Having;
+import coldtide.core.who.Profiles;
+import java.util.List;
+import java.util.Optional;
+
+/** Counts by day of people who have all of some values; a currency is of no people and counts for nothing. */
+final class SliceDays extends DaysByProfile<long[][], long[][]> {
+    private final Profiles profiles;
+    private final boolean[] has;
+    private final int days;
+
+    static SliceDays of(EventLog log, List<Having> slice) {
+        List<String> properties =
+                slice.stream().map(Having::property).distinct().toList();
+        return new SliceDays(log, Profiles.of(log, properties), slice);
+    }
+
+    private SliceDays(EventLog log, Profiles profiles, List<Having> slice) {
+        super(log, profiles, Optional.empty());
+        this.profiles = profiles;
+        days = log.days();
+        has = new boolean[profiles.size()];
+        for (int profile = 0; profile < has.length; profile++) {
+            has[profile] = hasAll(profile, slice);
+        }
+    }
+
+    private boolean hasAll(int profile, List<Having> slice) {
+        return slice.stream().allMatch(having -> {
+            for (int value : profiles.slices(profile)) {
+                if (value != Profiles.NONE && profiles.slices().get(value).equals(having)) {
+                    return true;
+                }
+            }
+            return false;
+        });
+    }
+
+    /** By count, then by day. */
+    @Override
+    public long[][] empty() {
+        return new long[Count.values().length][days];
+    }
+
+    @Override
+    protected void count(long[][] partial, Count count, int profile, int day, long howMany) {
+        if (has[profile]) {
+            partial[count.ordinal()][day] += howMany;
+        }
+    }
+
+    @Override
+    protected void purchase(long[][] partial, int profile, int currency, int day) {
+        // Counted as one of the purchases already.
+    }
+
+    @Override
+    public void merge(long[][] into, long[][] from) {
+        Sums.add(into, from);
+    }
+
+    @Override
+    public long[][] finish(long[][] partial) {
+        return partial;
+    }
+}
