@@ -299,12 +299,10 @@ class FunnelsTest {
             visitor.word("Split by").click();
             visitor.propose("by", "country");
             visitor.page.keyboard().press("Escape");
-            Locator groups = visitor.page.locator(".stair-groups tbody tr");
-            Locator apart = groups.filter(new Locator.FilterOptions().setHas(visitor.page.locator("td.apart")));
-            assertThat(apart).hasCount(1);
-            assertThat(apart).containsText("GB");
-            assertThat(groups).not().hasCount(1);
-            assertThat(visitor.page.locator(".margin")).containsText("of GB");
+            Locator failing =
+                    visitor.page.locator(".stair-groups tbody tr").filter(new Locator.FilterOptions().setHasText("GB"));
+            assertThat(failing.locator("td.apart")).not().hasCount(0);
+            assertThat(visitor.page.locator(".margin")).containsText("of GB, ");
         }
     }
 
