@@ -3,9 +3,13 @@ import { answered, api } from './client';
 import { appKey, type DayRange, type Figure, type Schemas } from './queries';
 
 /** What is not known of an incident is null. */
-export type IncidentView = Omit<Schemas['IncidentView'], 'outage' | 'mixed' | 'worth' | 'spot' | 'blamed'> & {
+export type IncidentView = Omit<
+  Schemas['IncidentView'],
+  'outage' | 'mixed' | 'arrived' | 'worth' | 'spot' | 'blamed'
+> & {
   outage: Schemas['OutageView'] | null;
   mixed: Schemas['MixedView'] | null;
+  arrived: Schemas['ArrivedView'] | null;
   worth: Schemas['WorthView'] | null;
   spot: Schemas['SpotView'] | null;
   blamed: Schemas['BlamedView'] | null;

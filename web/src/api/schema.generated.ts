@@ -28,7 +28,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_2"];
+        put: operations["change_3"];
         post?: never;
         delete?: never;
         options?: never;
@@ -63,6 +63,102 @@ export interface paths {
         put: operations["write_1"];
         post?: never;
         delete: operations["remove_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/cases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_6"];
+        put?: never;
+        post: operations["open"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/cases/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put: operations["change_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/cases/{id}/comments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["comment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/cases/{id}/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/cases/{id}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["now_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/cases/{id}/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["recovery"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -155,7 +251,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_6"];
+        get: operations["list_7"];
         put?: never;
         post?: never;
         delete?: never;
@@ -267,7 +363,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one_1"];
+        get: operations["one_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -475,7 +571,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["one"];
+        get: operations["one_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1202,6 +1298,10 @@ export interface components {
             answer: components["schemas"]["RecordedEvents"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredRecoveryView: {
+            answer: components["schemas"]["RecoveryView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredRegisterView: {
             answer: components["schemas"]["RegisterView"];
             foot: components["schemas"]["Foot"];
@@ -1282,6 +1382,15 @@ export interface components {
             lenient: boolean | null;
             range: components["schemas"]["DayRange"];
         };
+        ArrivedView: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            having: components["schemas"]["Having"];
+            /** Format: double */
+            part: number;
+        };
         AuditPage: {
             entries: components["schemas"]["AuditView"][];
             /** Format: int32 */
@@ -1361,6 +1470,59 @@ export interface components {
             /** Format: int64 */
             range: number;
         };
+        CaseEntry: {
+            /** Format: date */
+            acted: string | null;
+            action: string;
+            /** @enum {string} */
+            status: "OPEN" | "EXPLAINED" | "ACTED_ON" | "CLOSED";
+            title: string;
+            /** Format: int32 */
+            version: number;
+            words: {
+                [key: string]: string;
+            };
+        };
+        CaseRow: {
+            /** Format: date-time */
+            changed: string;
+            changedBy: string;
+            days: components["schemas"]["DayRange"];
+            /** Format: int32 */
+            id: number;
+            incident: string;
+            /** @enum {string} */
+            kind: "PRODUCT_FAULT" | "PAYMENT" | "PRICE" | "MIX" | "LOST_TRACKING" | "OUTAGE" | "CALENDAR" | "UNEXPLAINED";
+            /** Format: date-time */
+            opened: string;
+            openedBy: string;
+            /** @enum {string} */
+            status: "OPEN" | "EXPLAINED" | "ACTED_ON" | "CLOSED";
+            title: string;
+        };
+        CaseView: {
+            /** Format: date */
+            acted: string | null;
+            action: string;
+            /** Format: date-time */
+            changed: string;
+            changedBy: string;
+            comments: components["schemas"]["CommentView"][];
+            findings: components["schemas"]["FindingView"][];
+            /** Format: int32 */
+            id: number;
+            /** Format: date-time */
+            opened: string;
+            openedBy: string;
+            /** @enum {string} */
+            status: "OPEN" | "EXPLAINED" | "ACTED_ON" | "CLOSED";
+            title: string;
+            /** Format: int32 */
+            version: number;
+            words: {
+                [key: string]: string;
+            };
+        };
         CatalogueAsk: {
             range: components["schemas"]["DayRange"];
         };
@@ -1428,6 +1590,14 @@ export interface components {
             becomes: "ID" | "SOURCE" | "NAME" | "TIME" | "RECEIVED" | "SENT" | "INSTALL" | "ACCOUNT" | "AMOUNT" | "CURRENCY" | "REVENUE_TYPE" | "PROPERTY" | "NOTHING";
             name: string;
             property: string;
+        };
+        CommentView: {
+            /** Format: int32 */
+            id: number;
+            text: string;
+            /** Format: date-time */
+            written: string;
+            writtenBy: string;
         };
         ComparedView: {
             /** Format: double */
@@ -1515,6 +1685,8 @@ export interface components {
         CourseView: {
             actual: (number | null)[];
             expected: (number | null)[];
+            high: (number | null)[];
+            low: (number | null)[];
         };
         CurveView: {
             /** Format: int64 */
@@ -1676,6 +1848,16 @@ export interface components {
             keptBy: string;
             question: string;
             room: string;
+            /** Format: date-time */
+            watermark: string;
+        };
+        FindingView: {
+            found: components["schemas"]["ChangesView"];
+            /** Format: int32 */
+            id: number;
+            /** Format: date-time */
+            taken: string;
+            takenBy: string;
             /** Format: date-time */
             watermark: string;
         };
@@ -1884,6 +2066,7 @@ export interface components {
             entered: number;
         };
         IncidentView: {
+            arrived: components["schemas"]["ArrivedView"];
             blamed: components["schemas"]["BlamedView"];
             course: components["schemas"]["CourseView"];
             days: components["schemas"]["DayRange"];
@@ -2105,6 +2288,13 @@ export interface components {
             lateLimitDays: number;
             name: string;
             zone: string;
+        };
+        NewCase: {
+            incident: string;
+            title: string;
+        };
+        NewComment: {
+            text: string;
         };
         NewEvidence: {
             address: string;
@@ -2376,6 +2566,12 @@ export interface components {
             /** Format: int64 */
             texts: number;
             withEvents: components["schemas"]["Frequency"][];
+        };
+        RecoveryView: {
+            change: components["schemas"]["ChangeView"];
+            days: components["schemas"]["DayRange"];
+            /** @enum {string} */
+            state: "BACK" | "PARTLY" | "STILL" | "NOT_TOLD_APART" | "TOO_EARLY" | "BEFORE_THE_FALL";
         };
         RegisterAsk: {
             among: {
@@ -2963,7 +3159,7 @@ export interface operations {
             };
         };
     };
-    change_2: {
+    change_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -3082,6 +3278,200 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    list_6: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseRow"][];
+                };
+            };
+        };
+    };
+    open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCase"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseView"];
+                };
+            };
+        };
+    };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseView"];
+                };
+            };
+        };
+    };
+    change_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CaseEntry"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseView"];
+                };
+            };
+        };
+    };
+    comment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewComment"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseView"];
+                };
+            };
+        };
+    };
+    take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseView"];
+                };
+            };
+        };
+    };
+    now_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredChangesView"];
+                };
+            };
+        };
+    };
+    recovery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredRecoveryView"];
+                };
             };
         };
     };
@@ -3233,7 +3623,7 @@ export interface operations {
             };
         };
     };
-    list_6: {
+    list_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -3434,7 +3824,7 @@ export interface operations {
             };
         };
     };
-    one_1: {
+    one_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -3791,7 +4181,7 @@ export interface operations {
             };
         };
     };
-    one: {
+    one_1: {
         parameters: {
             query?: never;
             header?: never;

@@ -17,6 +17,8 @@ echarts.use([
   SVGRenderer,
 ]);
 
+export { echarts };
+
 interface EChartProps {
   option: EChartsOption;
   height: number;

@@ -31,7 +31,7 @@ interface ChartLine {
   target?: [number, number] | undefined;
 }
 
-interface SeriesChartProps {
+export interface SeriesChartProps {
   title: string;
   labels: string[];
   /** Whether each period is whole and over. */
@@ -187,7 +187,7 @@ function isNearAll(lines: ChartLine[]): boolean {
   return highest > 0.8 && highest <= 1;
 }
 
-function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
+export function optionOf(props: SeriesChartProps, roles: Roles): EChartsOption {
   const unit = props.shape === 'shares' ? 'SHARE' : props.unit;
   const isBars = props.shape !== 'lines';
   return {

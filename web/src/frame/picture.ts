@@ -240,7 +240,7 @@ const dataUrl = (file: Blob) =>
     reader.readAsDataURL(file);
   });
 
-function download(name: string, file: Blob) {
+export function download(name: string, file: Blob) {
   const url = URL.createObjectURL(file);
   const link = document.createElement('a');
   link.href = url;

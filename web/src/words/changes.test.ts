@@ -5,6 +5,8 @@ import {
   changeWords,
   fellSentence,
   moneySentence,
+  arrivedSentence,
+  recoverySentence,
   releaseSentence,
   titleOf,
   verdict,
@@ -43,7 +45,9 @@ const incident = (over: Partial<IncidentView>): IncidentView => ({
   slice: [{ property: 'platform', value: 'android' }],
   days: { from: '2026-10-31', to: '2026-11-16' },
   isOver: true,
+  since: change(null),
   moneyLost: null,
+  arrived: null,
   worth: null,
   drops: [drop({})],
   outage: null,
@@ -51,7 +55,7 @@ const incident = (over: Partial<IncidentView>): IncidentView => ({
   events: [],
   performance: [],
   spot: null,
-  course: { actual: [], expected: [] },
+  course: { actual: [], expected: [], low: [], high: [] },
   peak: false,
   blamed: null,
   ...over,
@@ -119,6 +123,42 @@ describe('the words of a case', () => {
     expect(afterSentence(incident({}), '2026-11-26')).toBe(
       'Back where it was to be expected since Mon 16 Nov.',
     );
-    expect(afterSentence(incident({ isOver: false }), '2026-11-26')).toContain('Wed 25 Nov');
+    const days = { from: '2026-10-31', to: '2026-11-26' };
+    expect(afterSentence(incident({ isOver: false, days }), '2026-11-26')).toContain('Wed 25 Nov');
+    const since = change(-0.4, -0.5, -0.3);
+    expect(afterSentence(incident({ isOver: false, since }), '2026-11-26')).toContain(
+      'Not back: since Mon 16 Nov it still lies below what is expected, by \u221240.0',
+    );
+  });
+
+  test('a burst is a mix of arrivals, told by how many more came', () => {
+    const burst = incident({
+      kind: 'MIX',
+      slice: [],
+      arrived: {
+        having: { property: 'campaign', value: 'keeper_reel' },
+        before: 214.2,
+        after: 526,
+        part: 0.93,
+      },
+    });
+    expect(arrivedSentence(burst)).toContain(
+      'from 214 to 526 a day; of the rise, 93.0 % came with campaign keeper_reel',
+    );
+    expect(verdict(burst)).toContain('many more came, most with campaign keeper_reel');
+    expect(arrivedSentence(incident({}))).toBeUndefined();
+  });
+
+  test('whether it is back is said with what remains', () => {
+    const days = { from: '2026-11-17', to: '2026-11-26' };
+    expect(recoverySentence({ state: 'BACK', days, change: change(-0.02, -0.06, 0.02) }, false)).toBe(
+      'Back: since Tue 17 Nov it lies where it is to be expected, \u22122.0\u00a0% (\u22126.0 to +2.0), and that is told apart from the fall.',
+    );
+    expect(recoverySentence({ state: 'PARTLY', days, change: change(0.2, 0.1, 0.3) }, true)).toContain(
+      'still lies above what is expected, by +20.0',
+    );
+    expect(recoverySentence({ state: 'BEFORE_THE_FALL', days, change: change(null) }, false)).toContain(
+      'Tue 17 Nov lies before the fall began',
+    );
   });
 });

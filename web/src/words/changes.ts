@@ -1,3 +1,4 @@
+import type { CaseRow, RecoveryView } from '../api/cases';
 import type { ChangeView, DropView, Having, IncidentView, SuspectView } from '../api/changes';
 import type { Figure } from '../api/queries';
 import { dayOf, dayWords, isoOf } from './dates';
@@ -19,6 +20,13 @@ export const FATE: Record<SuspectView['fate'], string> = {
   RULED_OUT: 'ruled out',
   FELL_TOO: 'fell too',
   NOT_TOLD_APART: 'not told apart',
+};
+
+export const STATUS: Record<CaseRow['status'], string> = {
+  OPEN: 'open',
+  EXPLAINED: 'explained',
+  ACTED_ON: 'acted on',
+  CLOSED: 'closed',
 };
 
 /** What is counted of a figure where it is watched by slice. */
@@ -110,6 +118,12 @@ export const worthSentence = ({ worth }: IncidentView, currency: string): string
     ? `A purchase of theirs was worth ${money(worth.before, currency)} in the mean before, and ${money(worth.after, currency)} after.`
     : undefined;
 
+/** Of a burst: how many more came, and what most of the others have. */
+export const arrivedSentence = ({ arrived }: IncidentView): string | undefined =>
+  arrived
+    ? `New people went from ${count(Math.round(arrived.before))} to ${count(Math.round(arrived.after))} a day; of the rise, ${arrived.part >= 1 ? 'all' : share(arrived.part)} came with ${sliceWords([arrived.having])}. More who come are more who leave soon.`
+    : undefined;
+
 /** Which release came before it, and what those on it did beside those who were not. */
 export function releaseSentence(incident: IncidentView): string | undefined {
   const { blamed } = incident;
@@ -155,7 +169,9 @@ export function verdict(incident: IncidentView): string {
     case 'PRICE':
       return `Price: fewer purchases of ${who}, each worth otherwise than before.`;
     case 'MIX':
-      return 'The mix of arrivals: other people came; those of each kind came back about as ever.';
+      return incident.arrived
+        ? `The mix of arrivals: many more came, most with ${sliceWords([incident.arrived.having])}; nobody needs to behave otherwise for this.`
+        : 'The mix of arrivals: other people came; those of each kind came back about as ever.';
     case 'LOST_TRACKING':
       return `Lost tracking: an event of ${who} hardly arrives any more, while most of what goes with it carries on as before. Settlements of whoever pays for it would tell whether anything was lost but the record.`;
     case 'OUTAGE':
@@ -167,7 +183,42 @@ export function verdict(incident: IncidentView): string {
   }
 }
 
-export const afterSentence = (incident: IncidentView, fullDaysEnd: string): string =>
-  incident.isOver
-    ? `Back where it was to be expected since ${dayWords(dayOf(incident.days.to))}.`
-    : `Still below on the last full day, ${dayWords(dayOf(isoOf(dayOf(fullDaysEnd) - 1)))}.`;
+/** Whether it is back by itself, and what remains. */
+export function afterSentence({ days, isOver, since, drops }: IncidentView, fullDaysEnd: string): string {
+  const day = dayWords(dayOf(days.to));
+  const beyond = drops[0]?.isWorseAbove ? 'above' : 'below';
+  if (isOver) {
+    return since.part === null
+      ? `Back where it was to be expected since ${day}.`
+      : `Back where it was to be expected since ${day}: ${changeWords(since)}.`;
+  }
+  if (days.to < fullDaysEnd)
+    return `Not back: since ${day} it still lies ${beyond} what is expected, by ${changeWords(since)}.`;
+  return `Still ${beyond} on the last full day, ${dayWords(dayOf(isoOf(dayOf(fullDaysEnd) - 1)))}.`;
+}
+
+/** How it goes since something was done. */
+export function recoverySentence({ state, days, change }: RecoveryView, worseAbove: boolean): string {
+  const day = dayWords(dayOf(days.from));
+  const beyond = worseAbove ? 'above' : 'below';
+  switch (state) {
+    case 'BACK':
+      return `Back: since ${day} it lies where it is to be expected, ${changeWords(change)}, and that is told apart from the fall.`;
+    case 'PARTLY':
+      return `Partly back: since ${day} it still lies ${beyond} what is expected, by ${changeWords(change)}, and less far than before.`;
+    case 'STILL':
+      return `Not back: since ${day} it lies ${beyond} what is expected by ${changeWords(change)}, which is not told apart from the fall.`;
+    case 'NOT_TOLD_APART':
+      return `Since ${day} it moved by ${changeWords(change)}: neither being back nor the fall going on is ruled out by so few.`;
+    case 'TOO_EARLY':
+      return `Too early: since ${day} fewer than three full days have passed.`;
+    case 'BEFORE_THE_FALL':
+      return `${day} lies before the fall began, so nothing that was done then can have mended it.`;
+  }
+}
+
+/** Money that is missing, as a cell says it; what dearer purchases brought is no loss. */
+export function lostWords(lost: number | null, currency: string): string {
+  if (lost === null) return '';
+  return lost < 0 ? `${money(-lost, currency)} more` : money(lost, currency);
+}

@@ -1,9 +1,11 @@
 import type { ChangesView, IncidentView } from '../../api/changes';
-import type { Foot } from '../../api/queries';
+import { useCases, useOpenCase } from '../../api/cases';
+import { useSession, type Foot } from '../../api/queries';
 import { AnswerTools } from '../../frame/AnswerTools';
 import type { FrameContext } from '../../frame/Frame';
 import { saveCsv } from '../../frame/saveCsv';
-import { daysWords, KIND, titleOf } from '../../words/changes';
+import { daysWords, KIND, STATUS, titleOf } from '../../words/changes';
+import { Argument } from './Argument';
 import { CaseChart } from './CaseChart';
 import { csvRows } from './csv';
 import { EventTable, MixTable, PerformanceTable } from './InsideTables';
@@ -16,7 +18,7 @@ interface CaseProps {
   incident: IncidentView;
 }
 
-/** One case: the argument on the left as it grows, what the step in hand rests on at the right. */
+/** What the watch finds now: the argument on the left as it grows, what the step in hand rests on at the right. */
 export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }) {
   const { app, asked } = frame;
   const steps = stepsOf(incident, view, app.zone);
@@ -32,29 +34,17 @@ export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }
         {titleOf(incident)}
       </h1>
       <p className="case-kind">
-        <b>{KIND[incident.kind]}</b> · {daysWords(incident.days)} · {incident.isOver ? 'over' : 'going on'}
+        <b>{KIND[incident.kind]}</b> · {daysWords(incident.days)} · {incident.isOver ? 'over' : 'going on'} ·{' '}
+        <OpenCase frame={frame} incident={incident} />
       </p>
       <div className="case-columns">
-        <ol className="case-argument">
-          {steps.map((step) => (
-            <li key={step.key} className={step.key === inHand ? 'in-hand' : undefined}>
-              <button
-                className="case-step"
-                aria-expanded={step.key === inHand}
-                onClick={() => asked.set({ step: step.key === 'fell' ? null : step.key })}
-              >
-                {step.title}
-              </button>
-              {step.says.map((each, index) => (
-                <p key={index} data-finding>
-                  {each}
-                </p>
-              ))}
-            </li>
-          ))}
-        </ol>
+        <Argument
+          steps={steps}
+          inHand={inHand}
+          onStep={(key) => asked.set({ step: key === 'fell' ? null : key })}
+        />
         <section className="case-view" aria-label="What the step rests on">
-          <InHand frame={frame} view={view} incident={incident} step={inHand} />
+          <InHand rail={frame.rail} view={view} incident={incident} step={inHand} />
           <AnswerTools
             app={app.key}
             room="cases"
@@ -68,7 +58,47 @@ export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }
   );
 }
 
-function InHand({ frame, view, incident, step }: CaseProps & { step: string }) {
+/** Keeps it as a case that lasts; one that is kept already is opened. */
+function OpenCase({ frame: { app, asked }, incident }: Omit<CaseProps, 'view'>) {
+  const mayKeep = useSession().data?.role !== 'READER';
+  const kept = useCases(app.key).data?.find((each) => each.incident === incident.id);
+  const open = useOpenCase(app.key);
+  const show = (id: number) => asked.set({ case: null, kept: String(id), step: null });
+  if (kept)
+    return (
+      <button className="word" onClick={() => show(kept.id)}>
+        kept as case {kept.id}, {STATUS[kept.status]}
+      </button>
+    );
+  if (!mayKeep) return 'not kept';
+  return (
+    <>
+      <button
+        className="word"
+        disabled={open.isPending}
+        onClick={() =>
+          open.mutate(
+            { incident: incident.id, title: titleOf(incident) },
+            { onSuccess: (made) => show(made.id) },
+          )
+        }
+      >
+        Keep it as a case
+      </button>
+      {open.isError && <span className="fall"> {open.error.message}</span>}
+    </>
+  );
+}
+
+interface InHandProps {
+  rail: FrameContext['rail'];
+  view: ChangesView;
+  incident: IncidentView;
+  step: string;
+}
+
+/** What the step in hand rests on. */
+export function InHand({ rail, view, incident, step }: InHandProps) {
   const lead = incident.drops[0];
   if ((step === 'where' || step === 'out') && lead && lead.slice.length > 0) {
     return <SuspectTable drop={lead} />;
@@ -82,5 +112,5 @@ function InHand({ frame, view, incident, step }: CaseProps & { step: string }) {
       </>
     );
   }
-  return <CaseChart frame={frame} view={view} incident={incident} />;
+  return <CaseChart rail={rail} view={view} incident={incident} />;
 }

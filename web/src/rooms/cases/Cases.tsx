@@ -5,8 +5,9 @@ import { useLetter } from '../../frame/keys';
 import { NoEvents } from '../../frame/NoEvents';
 import { saveCsv } from '../../frame/saveCsv';
 import { Case } from './Case';
-import { money } from '../../words/numbers';
-import { daysWords, KIND, sizeOf, sliceWords, titleOf } from '../../words/changes';
+import { Kept } from './Kept';
+import { KeptTable } from './KeptTable';
+import { daysWords, KIND, lostWords, sizeOf, sliceWords, titleOf } from '../../words/changes';
 import './cases.css';
 
 /** What fell, each with the argument why. */
@@ -17,17 +18,34 @@ export default function Cases() {
   useEffect(() => setFoot(changes.data?.foot), [changes.data, setFoot]);
   if (!rail) return <NoEvents app={app} />;
   const opened = asked.param('case');
+  const kept = Number(asked.param('kept') ?? NaN);
+  return (
+    <div className="sheet cases">
+      {!Number.isNaN(kept) && <Kept key={kept} frame={frame} id={kept} />}
+      {Number.isNaN(kept) && <Found frame={frame} changes={changes} opened={opened} />}
+    </div>
+  );
+}
+
+interface FoundProps {
+  frame: FrameContext;
+  changes: ReturnType<typeof useChanges>;
+  /** The one that the address asks for. */
+  opened: string | null;
+}
+
+function Found({ frame, changes, opened }: FoundProps) {
   const view = changes.data?.answer;
   const incident = view?.incidents.find((each) => each.id === opened);
   return (
-    <div className="sheet cases">
+    <>
       {changes.isPending && <p className="second">Every figure of every slice is being looked through.</p>}
       {changes.isError && <p className="fall">{changes.error.message}</p>}
       {changes.data && view && incident && (
         <Case frame={frame} view={view} incident={incident} foot={changes.data.foot} />
       )}
       {view && !incident && <Ledger frame={frame} view={view} lost={opened} />}
-    </div>
+    </>
   );
 }
 
@@ -44,6 +62,7 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
   return (
     <>
       <h1 className="serif">Cases</h1>
+      <KeptTable app={app} onOpen={(id) => asked.set({ kept: String(id) })} />
       {lost && (
         <p className="fall">
           There is no case &ldquo;{lost}&rdquo; any more: with the data of today it does not fall out of what
@@ -62,6 +81,7 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
       )}
       {view.incidents.length > 0 && (
         <>
+          <h2>What the watch finds now</h2>
           <p className="second about">
             Every headline figure is held against its own past, and every slice with at least 1.5 % of active
             people against everybody else. What falls together is one case.
@@ -105,12 +125,6 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
       )}
     </>
   );
-}
-
-/** What dearer purchases brought is no loss. */
-function lostWords(lost: number | null, currency: string): string {
-  if (lost === null) return '';
-  return lost < 0 ? `${money(-lost, currency)} more` : money(lost, currency);
 }
 
 function csvRows(view: ChangesView): (string | number | null)[][] {

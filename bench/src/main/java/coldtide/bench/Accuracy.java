@@ -55,6 +55,9 @@ final class Accuracy {
 
     private final Map<Kind, Line> byKind = new EnumMap<>(Kind.class);
     private final Map<String, Line> bySize = new TreeMap<>();
+    /** Of slices by how many standard errors of a mere count are missing in truth. */
+    private final Map<String, Line> byWeight = new TreeMap<>();
+
     private final Line all = new Line();
     private final DoubleArrayList millis = new DoubleArrayList();
     private int falseDrops;
@@ -90,10 +93,15 @@ final class Accuracy {
                 : people < 0.03
                         ? "b: 1.5 to 3 %"
                         : people < 0.1 ? "c: 3 to 10 %" : people < 1 ? "d: over 10 %" : "e: everybody";
+        double errors = people < 1 ? lost.standardErrors() : Double.NaN;
+        String weight = people >= 1
+                ? "i: everybody's"
+                : errors < 5 ? "f: under 5 errors missing" : errors < 8 ? "g: 5 to 8 errors" : "h: over 8 errors";
         for (Line line : List.of(
                 all,
                 byKind.computeIfAbsent(truth.kind(), fresh -> new Line()),
-                bySize.computeIfAbsent(size, fresh -> new Line()))) {
+                bySize.computeIfAbsent(size, fresh -> new Line()),
+                byWeight.computeIfAbsent(weight, fresh -> new Line()))) {
             line.planted++;
             line.found += about.isPresent() ? 1 : 0;
             line.first += first ? 1 : 0;
@@ -131,6 +139,8 @@ final class Accuracy {
         byKind.forEach((kind, line) -> line.print(out, kind.name().toLowerCase(Locale.ROOT)));
         out.println();
         bySize.forEach((size, line) -> line.print(out, size.substring(3)));
+        out.println();
+        byWeight.forEach((size, line) -> line.print(out, size.substring(3)));
         out.println();
         all.print(out, "all");
         if (years > 0) {

@@ -6,6 +6,7 @@ import coldtide.core.change.Rate;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Count;
+import coldtide.core.time.DayRange;
 import coldtide.core.who.Having;
 import coldtide.world.scenario.Happening;
 import coldtide.world.scenario.Scenario;
@@ -22,6 +23,7 @@ final class LostAmount {
     private final Happening happening;
     private final EventLog log;
     private final PlantedTruth truth;
+    private EventLog without;
 
     LostAmount(ScanRunner runner, Scenario scenario, Happening happening, EventLog log, PlantedTruth truth) {
         this.runner = runner;
@@ -57,8 +59,8 @@ final class LostAmount {
                 .map(Rate::over)
                 .findFirst();
         return counted.flatMap(count -> {
-            double with = sum(log, count, lead);
-            double without = sum(WorldLog.of(scenario.without(happening.name())), count, lead);
+            double with = sum(log, count, lead.days());
+            double without = sum(without(), count, lead.days());
             OptionalDouble part = without == 0 ? OptionalDouble.empty() : OptionalDouble.of(with / without - 1);
             return part.isEmpty()
                     ? Optional.empty()
@@ -67,10 +69,33 @@ final class LostAmount {
         });
     }
 
-    private double sum(EventLog of, Count count, Drop lead) {
+    /**
+     * How many standard errors of a count that comes one by one are missing of the slice in truth, of what its kind takes: what is less
+     * than about five cannot be told from chance by anybody who looks at hundreds of slices. NaN for everybody.
+     */
+    double standardErrors() {
+        Count count = switch (truth.kind()) {
+            case PAYMENT, PRICE -> Count.PURCHASES;
+            case LOST_TRACKING -> Count.ADVERTS;
+            default -> Count.ACTIVE_PEOPLE;
+        };
+        double expected = sum(without(), count, truth.days());
+        return truth.slice().isEmpty()
+                ? Double.NaN
+                : (expected - sum(log, count, truth.days())) / Math.sqrt(Math.max(1, expected));
+    }
+
+    private EventLog without() {
+        if (without == null) {
+            without = WorldLog.of(scenario.without(happening.name()));
+        }
+        return without;
+    }
+
+    private double sum(EventLog of, Count count, DayRange range) {
         long[] days = runner.run(of, SliceDays.of(of, List.copyOf(truth.slice())))[count.ordinal()];
-        int from = of.dayNumber(lead.days().from());
-        int to = of.dayNumber(lead.days().to());
-        return IntStream.range(from, to).mapToLong(day -> days[day]).sum();
+        return IntStream.range(of.dayNumber(range.from()), Math.min(days.length, of.dayNumber(range.to())))
+                .mapToLong(day -> days[day])
+                .sum();
     }
 }

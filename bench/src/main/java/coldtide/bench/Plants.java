@@ -185,9 +185,17 @@ final class Plants {
         return random.nextBoolean() ? "android" : "ios";
     }
 
+    /** Where more people are, more often. */
     private String country() {
-        List<Country> all = plain.countries();
-        return all.get(random.nextInt(all.size())).code();
+        double at = random.nextDouble()
+                * plain.countries().stream().mapToDouble(Country::weight).sum();
+        for (Country country : plain.countries()) {
+            at -= country.weight();
+            if (at < 0) {
+                return country.code();
+            }
+        }
+        return plain.countries().get(0).code();
     }
 
     private DeviceFamily family() {

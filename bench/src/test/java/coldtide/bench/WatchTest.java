@@ -1,16 +1,21 @@
 package coldtide.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.withinPercentage;
 
+import coldtide.core.change.Arrived;
 import coldtide.core.change.Change;
 import coldtide.core.change.Changes;
+import coldtide.core.change.Drop;
 import coldtide.core.change.Incident;
 import coldtide.core.change.Kind;
 import coldtide.core.change.PerformanceChange;
+import coldtide.core.change.Recovery;
 import coldtide.core.change.Suspect;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.KnownRelease;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Having;
@@ -19,6 +24,7 @@ import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -146,6 +152,59 @@ class WatchTest {
                 .isBetween(0L, 2L);
         assertThat(incident.mixed().orElseThrow().mix())
                 .isLessThan(incident.mixed().orElseThrow().within());
+        Arrived arrived = incident.arrived().orElseThrow();
+        assertThat(arrived.having()).isIn(new Having("campaign", campaign()), new Having("channel", channel()));
+        long[] came = RUNNER.run(LargeWorld.LOG, SliceDays.of(LargeWorld.LOG, List.of()))[Count.NEW_PEOPLE.ordinal()];
+        int from = LargeWorld.LOG.dayNumber(incident.days().from());
+        double usual = Arrays.stream(came, from - 28, from).average().orElseThrow();
+        assertThat(arrived.before()).isCloseTo(usual, withinPercentage(15));
+        assertThat(arrived.after()).isGreaterThan(1.5 * usual);
+    }
+
+    private static String campaign() {
+        return LargeWorld.SCENARIO
+                .happening("campaign_burst")
+                .where()
+                .one("campaign")
+                .orElseThrow();
+    }
+
+    private static String channel() {
+        return LargeWorld.SCENARIO
+                .happening("campaign_burst")
+                .where()
+                .one("channel")
+                .orElseThrow();
+    }
+
+    /** 1.8.0 mends what 1.7.1 lost: two weeks after it adverts are back, and told apart from the fall. */
+    @Test
+    void whatIsMendedIsSeenToBeBack() {
+        Drop lead = only(Kind.LOST_TRACKING).drops().get(0);
+        LocalDate mended = LargeWorld.SCENARIO.releases("android").stream()
+                .filter(release -> release.version().equals("1.8.0"))
+                .map(release -> LargeWorld.SCENARIO.firstDay().plusDays(release.day()))
+                .findFirst()
+                .orElseThrow();
+        Recovery recovery = recovery(lead, mended.plusDays(12));
+        assertThat(recovery.state()).isEqualTo(Recovery.State.BACK);
+        assertThat(recovery.change().high()).isGreaterThan(0);
+        Recovery soon = recovery(lead, lead.days().from().plusDays(4));
+        assertThat(soon.state()).isIn(Recovery.State.STILL, Recovery.State.PARTLY);
+        assertThat(soon.change().part()).isLessThan(recovery.change().part());
+        assertThat(recovery(lead, lead.days().from().minusDays(1)).state()).isEqualTo(Recovery.State.BEFORE_THE_FALL);
+        assertThat(recovery(lead, LargeWorld.LOG.endOfFullDays().minusDays(2)).state())
+                .isEqualTo(Recovery.State.TOO_EARLY);
+    }
+
+    private static Recovery recovery(Drop lead, LocalDate since) {
+        return Recovery.of(
+                LargeWorld.LOG,
+                RUNNER,
+                new Changes.Question(Optional.empty(), List.of()),
+                FOUND,
+                new Recovery.Fall(lead.figure(), lead.slice(), lead.days(), lead.isCounted(), lead.change()),
+                since);
     }
 
     /** Happening 6: from 19:30 to 21:30, so three clock hours fall short. */

@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
+import coldtide.server.FallenLights;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
@@ -16,33 +17,10 @@ import org.junit.jupiter.api.extension.ExtendWith;
 /** The room of cases: what fell in a file of events is found, argued and put down to the slice that explains it. */
 @ExtendWith(Application.class)
 class CasesTest {
-    /**
-     * Two hundred people over nine weeks, each of whom watches about two adverts a day; from the seventh week on, those on one GPU watch
-     * a third of them, and half of those on it live in one country.
-     */
-    private static String events() {
-        EventRows rows = new EventRows(7, "gpu,country,platform");
-        for (int day = 0; day < 63; day++) {
-            for (int person = 0; person < 200; person++) {
-                boolean guilty = person % 4 == 0;
-                String country = guilty ? (person % 8 == 0 ? "BR" : "PT") : person % 7 == 0 ? "BR" : "PT";
-                String who = (guilty ? "Nacre 5" : "Slate 3") + "," + country + ",android";
-                rows.add("app_open", day, person, who);
-                int adverts = 1 + rows.random(3);
-                for (int advert = 0; advert < adverts; advert++) {
-                    if (!guilty || day < 44 || rows.random(3) == 0) {
-                        rows.addAdvert(day, person, who);
-                    }
-                }
-            }
-        }
-        return rows.toString();
-    }
-
     @Test
     void aFallInAFileIsArguedToItsSlice() throws IOException {
         try (Visitor visitor = Visitor.in("tide")) {
-            visitor.makeAppOf("Fallen lights", "fallen.csv", events());
+            visitor.makeAppOf("Fallen lights", "fallen.csv", FallenLights.events(0, FallenLights.MENDED));
             visitor.enter("Watch", "Cases");
             Locator row =
                     visitor.page.locator(".cases tbody tr").filter(new Locator.FilterOptions().setHasText("Nacre 5"));

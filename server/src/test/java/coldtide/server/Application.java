@@ -1,5 +1,10 @@
 package coldtide.server;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.server.Caller.Answer;
+import coldtide.server.apps.Apps;
+import coldtide.server.engine.Engine;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.PrintStream;
@@ -107,5 +112,20 @@ public final class Application implements BeforeAllCallback {
     /** A part of the running application. */
     public static <T> T part(Class<T> type) {
         return running.getBean(type);
+    }
+
+    /** Brings a file of events into an app and waits until its log holds them. */
+    public static void bring(Caller caller, String app, String csv) throws InterruptedException {
+        String imports = "/api/apps/" + app + "/imports/";
+        Answer sent = caller.file(imports + "file", "events.csv", csv.getBytes(StandardCharsets.UTF_8));
+        assertThat(sent.status()).as(sent.text()).isBetween(200, 202);
+        int id = sent.json().get("id").asInt();
+        String state = "";
+        for (int i = 0; i < 1200 && !state.equals("DONE"); i++) {
+            Thread.sleep(50);
+            state = caller.get(imports + id).json().get("state").asString();
+            assertThat(state).isNotIn("REFUSED", "BROKEN_OFF");
+        }
+        part(Engine.class).refresh(part(Apps.class).require(app));
     }
 }

@@ -29,19 +29,26 @@ final class Effects {
     Effects(Plan plan, Map<String, String> who, List<AppRelease> releases) {
         for (Happening happening : plan.happenings) {
             if (happening.where().hasSomebodyWith(who)) {
-                long from = happening.comesWithRelease() ? Long.MIN_VALUE : plan.startMillis(happening);
+                boolean withRelease = happening.comesWithRelease();
+                int version = withRelease ? first(releases, happening.starts().version()) : 0;
+                long starts = withRelease ? rollout(plan, releases, version) : plan.startMillis(happening);
                 touches.add(new Touch(
                         happening,
-                        happening.comesWithRelease()
-                                ? first(releases, happening.starts().version())
-                                : 0,
+                        version,
                         happening.ends().version() == null
                                 ? Integer.MAX_VALUE
                                 : first(releases, happening.ends().version()),
-                        from,
-                        happening.comesWithRelease() ? Long.MAX_VALUE : from + happening.lastsMillis()));
+                        withRelease ? Long.MIN_VALUE : starts,
+                        starts + happening.lastsMillis()));
             }
         }
+    }
+
+    /** When a release begins to be there; 0 where it never is. */
+    private static long rollout(Plan plan, List<AppRelease> releases, int version) {
+        return version < releases.size()
+                ? plan.startMillis(releases.get(version).day())
+                : 0;
     }
 
     private static int first(List<AppRelease> releases, String version) {

@@ -24,12 +24,30 @@ final class BandDrops {
     }
 
     private static Drop drop(Figure figure, Band band, List<PeriodCounts> days, Band.Fall fall, LocalDate first) {
+        Change change = change(figure, band.days(), days, fall.from(), fall.to());
+        return new Drop(
+                figure,
+                List.of(),
+                List.of(),
+                new DayRange(first.plusDays(fall.from()), first.plusDays(fall.to())),
+                NormalDistribution.of(0, 1).inverseCumulativeProbability(Math.max(LEAST, fall.probability())),
+                change,
+                Math.abs(change.part()),
+                Change.UNKNOWN,
+                List.of(),
+                List.of(),
+                1,
+                false);
+    }
+
+    /** The mean of some days against that of their bands; unknown where no day has both. */
+    static Change change(Figure figure, List<Optional<BandDay>> band, List<PeriodCounts> days, int from, int to) {
         double expected = 0;
         double actual = 0;
         double variance = 0;
         int known = 0;
-        for (int day = fall.from(); day < fall.to(); day++) {
-            Optional<BandDay> of = band.days().get(day);
+        for (int day = from; day < to; day++) {
+            Optional<BandDay> of = band.get(day);
             OptionalDouble value = days.get(day).value(figure);
             if (of.isPresent() && value.isPresent()) {
                 known++;
@@ -39,27 +57,13 @@ final class BandDrops {
                 variance += half * half;
             }
         }
+        if (known == 0) {
+            return Change.UNKNOWN;
+        }
         double half = Z * Math.sqrt(variance) / known;
         double mean = expected / known;
         double was = actual / known;
-        return new Drop(
-                figure,
-                List.of(),
-                List.of(),
-                new DayRange(first.plusDays(fall.from()), first.plusDays(fall.to())),
-                NormalDistribution.of(0, 1).inverseCumulativeProbability(Math.max(LEAST, fall.probability())),
-                new Change(
-                        mean,
-                        mean,
-                        was,
-                        was / mean - 1,
-                        was / (mean + half) - 1,
-                        was / Math.max(mean / 100, mean - half) - 1),
-                Math.abs(was / mean - 1),
-                Change.UNKNOWN,
-                List.of(),
-                List.of(),
-                1,
-                false);
+        return new Change(
+                mean, mean, was, was / mean - 1, was / (mean + half) - 1, was / Math.max(mean / 100, mean - half) - 1);
     }
 }

@@ -1,17 +1,12 @@
 package coldtide.core.change;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.release.KnownRelease;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Having;
-import it.unimi.dsi.fastutil.ints.IntArrayList;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
-import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
@@ -20,29 +15,19 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.IntStream;
-import java.util.stream.Stream;
 
 /** Finds of each incident what happened inside, which release came with it, and what kind of cause it is. */
 final class Diagnosis {
-    /** Properties of who sends: what is lost on the way is lost for these, not for a country or a channel. */
-    private static final Set<String> OF_SENDER = Set.of("platform", "os_version", "device_model", "gpu", "ram_gb");
     /** Other people having come shows in how many of them return, and how many do not. */
     private static final Set<Figure> MOVED_BY_WHO_COMES =
             EnumSet.of(Figure.NEXT_DAY, Figure.GONE_QUIET, Figure.UNINSTALLS);
-    /** An event with less than this left is nearly gone. */
-    private static final double NEARLY_GONE = -0.75;
-    /** One that moved by less than this carries on. */
-    private static final double CARRIES_ON = 0.15;
-    /** A day unlike others lasts no longer than this, with what follows it. */
-    private static final int SHORT = 4;
-    /** Of an incident, a release is to blame if its rollout began so many days before at most. */
-    private static final int BLAMED_WITHIN = 21;
-
-    private static final double MORE_CRASHES = 0.2;
+    /** More people who come are more who leave. */
+    private static final Set<Figure> LEAVING = EnumSet.of(Figure.GONE_QUIET, Figure.UNINSTALLS);
 
     private final EventLog log;
     private final ScanRunner runner;
     private final Changes.Question question;
+    private final Blame blame;
     private final Watch watch;
     private final Map<Figure, Band> bands;
 
@@ -50,42 +35,79 @@ final class Diagnosis {
         this.log = log;
         this.runner = runner;
         this.question = question;
+        blame = new Blame(log, runner, question.releases());
         this.watch = watch;
         this.bands = bands;
     }
 
     /** @param drops that are one incident, the leading one first */
     Incident of(List<Drop> drops) {
-        Optional<Mixed> mixed = drops.stream()
-                .filter(drop -> drop.slice().isEmpty() && MOVED_BY_WHO_COMES.contains(drop.figure()))
-                .findFirst()
-                .flatMap(drop -> mixed(drop).filter(of -> of.explains() || drop.figure() == Figure.NEXT_DAY));
         Drop lead = drops.get(0);
         SliceRows slice = new SliceRows(watch.profiles(), lead.slice());
-        Optional<Blamed> blamed = blamed(lead, slice);
-        LocalDate from = blamed.map(release -> release.release().starts())
-                .orElse(lead.days().from());
-        Inside.Found inside = lead.slice().isEmpty() || isOfPaymentsAlone(lead)
-                ? new Inside.Found(List.of(), List.of(), Optional.empty())
-                : runner.run(log, new Inside(log, slice, spans(from, lead.days())));
-        Optional<Worth> worth = worth(lead);
+        Optional<SliceByDay.Days> counted = lead.slice().isEmpty() ? Optional.empty() : Optional.of(counted(lead));
+        Incident.Course course = counted.map(of -> of.course(spans(lead.days().from(), lead.days())))
+                .orElseGet(() -> course(lead.figure()));
+        Change since = since(lead, counted);
+        Optional<Blamed> byDose = lead.slice().isEmpty() ? Optional.empty() : blame.of(lead, rate(lead), slice, course);
+        Optional<Blamed> ofFault = lead.slice().isEmpty() ? Optional.empty() : blame.ofFault(lead, rate(lead), slice);
+        Optional<Mixed> mixed = Optional.empty();
+        Optional<Arrived> arrived = Optional.empty();
+        Optional<Drop> ofArrivals = drops.stream()
+                .filter(drop -> drop.slice().isEmpty() && MOVED_BY_WHO_COMES.contains(drop.figure()))
+                .findFirst();
+        if (ofArrivals.isPresent()) {
+            SpanTable.Table came = whoCame(ofArrivals.get());
+            boolean leave = drops.stream().anyMatch(drop -> LEAVING.contains(drop.figure()));
+            boolean isOfShare = ofArrivals.get().figure() == Figure.NEXT_DAY;
+            arrived = Arrived.of(came).filter(of -> leave && of.isBurst());
+            boolean isTold = isOfShare || arrived.isPresent();
+            mixed = Mixed.of(came).filter(of -> isTold || of.explains());
+        }
         boolean peak = drops.stream().anyMatch(this::peak);
+        Signs signs = new Signs(
+                inside(lead, slice, ofFault.or(() -> byDose)),
+                mixed,
+                arrived,
+                worth(lead),
+                course,
+                byDose.map(Blamed::contrast).orElse(Change.UNKNOWN),
+                log.dayNumber(lead.days().from()),
+                log.dayNumber(lead.days().to()),
+                peak && drops.stream().anyMatch(Diagnosis::isOfVolume));
+        Kind kind = signs.kind(lead);
         DayRange days = span(drops);
         return new Incident(
-                kind(lead, inside, mixed, worth, peak && drops.stream().anyMatch(Diagnosis::isOfVolume)),
+                kind,
                 drops,
                 days,
-                days.to().isBefore(log.endOfFullDays()),
-                moneyLost(lead, worth),
+                days.to().isBefore(log.endOfFullDays()) && !isWorse(lead, since),
+                since,
+                moneyLost(lead, signs.worth()),
                 Optional.empty(),
                 mixed,
-                worth,
-                inside.events(),
-                inside.performance(),
-                inside.spot(),
-                course(lead),
+                arrived,
+                signs.worth(),
+                signs.inside().events(),
+                signs.inside().performance(),
+                signs.inside().spot(),
+                course,
                 peak,
-                blamed);
+                // Prices are changed by day and not by version.
+                kind == Kind.PRODUCT_FAULT ? ofFault.or(() -> byDose) : byDose.filter(blamed -> kind != Kind.PRICE));
+    }
+
+    private Inside.Found inside(Drop lead, SliceRows slice, Optional<Blamed> blamed) {
+        if (lead.slice().isEmpty() || Signs.isOfPaymentsAlone(lead)) {
+            return new Inside.Found(List.of(), List.of(), Optional.empty());
+        }
+        LocalDate from = blamed.map(release -> release.release().starts())
+                .orElse(lead.days().from());
+        // Who leaves because of a fault is missed later, when it may be over.
+        DayRange days =
+                rate(lead) == Rate.ACTIVE_PEOPLE && from.isBefore(lead.days().to())
+                        ? new DayRange(from, lead.days().to())
+                        : lead.days();
+        return runner.run(log, new Inside(log, slice, spans(from, days)));
     }
 
     private Optional<Worth> worth(Drop lead) {
@@ -100,30 +122,44 @@ final class Diagnosis {
                                 spans(lead.days().from(), lead.days())));
     }
 
-    private Optional<Mixed> mixed(Drop drop) {
-        return Mixed.of(runner.run(
+    private SpanTable.Table whoCame(Drop drop) {
+        return runner.run(
                 log,
                 new SpanTable(
                         log,
                         watch.profiles(),
                         question.firstPath(),
                         Rate.NEXT_DAY,
-                        spans(drop.days().from(), drop.days()))));
+                        spans(drop.days().from(), drop.days())));
     }
 
-    private Incident.Course course(Drop lead) {
-        if (lead.slice().isEmpty()) {
-            return Incident.Course.NONE;
+    private SliceByDay.Days counted(Drop lead) {
+        return runner.run(log, new SliceByDay(log, watch.profiles(), question.firstPath(), rate(lead), lead.slice()));
+    }
+
+    /** How it lies on the days since, where there are some. */
+    private Change since(Drop lead, Optional<SliceByDay.Days> counted) {
+        LocalDate to = lead.days().to();
+        LocalDate end = log.endOfFullDays();
+        if (to.plusDays(Recovery.LEAST_DAYS).isAfter(end)) {
+            return Change.UNKNOWN;
         }
-        return runner.run(
-                log,
-                new SliceCourse(
-                        log,
-                        watch.profiles(),
-                        question.firstPath(),
-                        rate(lead),
-                        lead.slice(),
-                        spans(lead.days().from(), lead.days())));
+        return counted.map(of -> Change.of(of.against(spans(lead.days().from(), new DayRange(to, end))), 1))
+                .orElseGet(() -> BandDrops.change(
+                        lead.figure(),
+                        bands.get(lead.figure()).days(),
+                        watch.all(),
+                        log.dayNumber(to),
+                        log.dayNumber(end)));
+    }
+
+    /** Told to lie on the bad side. */
+    private static boolean isWorse(Drop lead, Change change) {
+        return change.isKnown() && (lead.figure().isWorseAbove() ? change.low() > 0 : change.high() < 0);
+    }
+
+    private Incident.Course course(Figure figure) {
+        return Incident.Course.ofFigure(figure, watch.all(), bands.get(figure).days());
     }
 
     private static DayRange span(List<Drop> drops) {
@@ -138,43 +174,8 @@ final class Diagnosis {
                         .orElseThrow());
     }
 
-    /** The four weeks before a day, and the days of a fall. */
     private Spans spans(LocalDate before, DayRange days) {
-        int end = log.dayNumber(before);
-        IntArrayList past = new IntArrayList(
-                IntStream.range(Math.max(0, end - ShiftScan.BEFORE), end).toArray());
-        return Spans.of(log.days(), past, log.dayNumber(days.from()), log.dayNumber(days.to()));
-    }
-
-    private Kind kind(Drop lead, Inside.Found inside, Optional<Mixed> mixed, Optional<Worth> worth, boolean peak) {
-        if (lead.slice().isEmpty()) {
-            boolean isShort =
-                    ChronoUnit.DAYS.between(lead.days().from(), lead.days().to()) <= SHORT;
-            return mixed.filter(Mixed::explains).isPresent()
-                    ? Kind.MIX
-                    : isShort && peak ? Kind.CALENDAR : Kind.UNEXPLAINED;
-        }
-        Rate rate = rate(lead);
-        if (rate == Rate.ADVERTS && isLost(lead, inside)) {
-            return Kind.LOST_TRACKING;
-        }
-        if (worth.filter(Worth::isOtherwise).isPresent()) {
-            return Kind.PRICE;
-        }
-        if (isWorse(inside)) {
-            return Kind.PRODUCT_FAULT;
-        }
-        boolean goOn = isOfPaymentsAlone(lead) || inside.events().stream().anyMatch(Diagnosis::carriesOn);
-        if (rate == Rate.PURCHASES && goOn) {
-            return Kind.PAYMENT;
-        }
-        return Kind.UNEXPLAINED;
-    }
-
-    /** A currency is of payments and of no people, so nothing else can be asked of those who have it. */
-    private static boolean isOfPaymentsAlone(Drop lead) {
-        return !lead.slice().isEmpty()
-                && lead.slice().stream().allMatch(having -> having.property().equals(SliceRows.CURRENCY));
+        return Spans.since(log, before, days);
     }
 
     /** Whether it tells how many there were, and not how they were. */
@@ -186,34 +187,7 @@ final class Diagnosis {
     }
 
     private static Rate rate(Drop drop) {
-        return Arrays.stream(Rate.values())
-                .filter(rate -> rate.figure() == drop.figure())
-                .findFirst()
-                .orElseThrow(
-                        () -> new IllegalArgumentException("Nothing of " + drop.figure() + " is watched by slice."));
-    }
-
-    /** An event is nearly gone for some senders, and most of what they do otherwise goes on as ever. */
-    private static boolean isLost(Drop lead, Inside.Found inside) {
-        boolean ofSender = lead.slice().stream().map(Having::property).allMatch(OF_SENDER::contains);
-        boolean gone = inside.events().stream()
-                .anyMatch(event -> event.change().isKnown() && event.change().part() < NEARLY_GONE);
-        long told = inside.events().stream()
-                .filter(event -> event.change().isKnown())
-                .count();
-        long on = inside.events().stream().filter(Diagnosis::carriesOn).count();
-        return ofSender && gone && 2 * on > told;
-    }
-
-    private static boolean carriesOn(EventChange event) {
-        return event.change().isKnown() && Math.abs(event.change().part()) < CARRIES_ON;
-    }
-
-    private static boolean isWorse(Inside.Found inside) {
-        return inside.performance().stream().anyMatch(PerformanceChange::isWorse)
-                || inside.events().stream()
-                        .anyMatch(event ->
-                                event.event().equals("crash") && event.change().low() > MORE_CRASHES);
+        return Rate.of(drop.figure());
     }
 
     /** Whether the figure lay above its band shortly before it fell. */
@@ -257,44 +231,6 @@ final class Diagnosis {
                 : OptionalDouble.of(sum / counted * lead.change().lost());
     }
 
-    /** The newest release whose rollout had begun, on a platform of the slice. */
-    private Optional<Blamed> blamed(Drop lead, SliceRows slice) {
-        LocalDate from = lead.days().from();
-        Optional<String> platform = Stream.concat(
-                        lead.slice().stream(), lead.same().stream().flatMap(List::stream))
-                .filter(having -> having.property().equals("platform"))
-                .map(Having::value)
-                .findFirst();
-        return question.releases().stream()
-                .filter(release -> !release.starts().isAfter(from.plusDays(1)))
-                .filter(release -> release.starts().isAfter(log.firstDay()))
-                .filter(release -> ChronoUnit.DAYS.between(release.starts(), from) <= BLAMED_WITHIN)
-                .filter(release -> platform.isEmpty() || platform.get().equals(release.platform()))
-                .max(Comparator.comparing(KnownRelease::starts).thenComparing(KnownRelease::version))
-                .filter(release -> !lead.slice().isEmpty())
-                .map(release -> new Blamed(
-                        release,
-                        (int) ChronoUnit.DAYS.between(release.starts(), from),
-                        contrast(lead, slice, release)));
-    }
-
-    private Change contrast(Drop lead, SliceRows slice, KnownRelease release) {
-        Rate rate = rate(lead);
-        if (rate != Rate.ADVERTS && rate != Rate.PURCHASES) {
-            return Change.UNKNOWN;
-        }
-        TwoSpans spans = runner.run(
-                log,
-                new ReleaseContrast(
-                        log,
-                        slice,
-                        rate,
-                        release,
-                        log.dayNumber(release.starts()),
-                        log.dayNumber(lead.days().to())));
-        return Change.of(spans, 1);
-    }
-
     /** An outage takes the falls of everybody on its day with it. */
     void add(Outage outage, List<Incident> incidents) {
         LocalDate day = log.calendar().dayOf(outage.from());
@@ -309,14 +245,16 @@ final class Diagnosis {
                 its.stream().flatMap(incident -> incident.drops().stream()).toList(),
                 days,
                 true,
+                Change.UNKNOWN,
                 OptionalDouble.empty(),
                 Optional.of(outage),
                 Optional.empty(),
                 Optional.empty(),
+                Optional.empty(),
                 List.of(),
                 List.of(),
                 Optional.empty(),
-                Incident.Course.NONE,
+                course(Figure.SESSIONS),
                 false,
                 Optional.empty()));
     }

@@ -1,24 +1,30 @@
 package coldtide.core.change;
 
+import coldtide.core.tidetable.Figure;
+import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Having;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.ToDoubleFunction;
 
 /**
  * One thing that happened: all that fell by it, where, and why.
  *
  * @param drops the furthest first; none of an outage of which no day's figure tells
  * @param days from the first of any drop to the last
- * @param isOver whether it ended before the last full day
+ * @param isOver whether it ended before the last full day and is not told to lie on the bad side since
+ * @param since how it lies on the full days since its last; unknown of fewer than three
  * @param moneyLost in units of the app's currency: what is missing, at what each was worth before; below 0 where dearer
  *     purchases brought more; empty where no money fell
  * @param outage the hours of it
  * @param mixed how much comes of other people having come, of a share of everybody
+ * @param arrived where more leave because more came, of whom
  * @param worth of purchases that fell in a slice, what one brought
  * @param inside what happened inside the slice; empty lists for everybody
- * @param course of what fell furthest in a slice, by day of the log; empty for everybody
+ * @param course of what fell furthest; of an outage, of sessions
  * @param peak whether days shortly before lay above what was expected
  * @param blamed the release it is linked to
  */
@@ -27,9 +33,11 @@ public record Incident(
         List<Drop> drops,
         DayRange days,
         boolean isOver,
+        Change since,
         OptionalDouble moneyLost,
         Optional<Outage> outage,
         Optional<Mixed> mixed,
+        Optional<Arrived> arrived,
         Optional<Worth> worth,
         List<EventChange> events,
         List<PerformanceChange> performance,
@@ -38,17 +46,42 @@ public record Incident(
         boolean peak,
         Optional<Blamed> blamed) {
     /**
-     * A slice by day.
+     * What fell, by day of the log; NaN where nothing is known.
      *
-     * @param actual what was counted
-     * @param expected what everybody else lets expect; NaN where nothing does
+     * @param actual of a slice what was counted, of everybody the figure
+     * @param expected what everybody else, or its own past, lets expect
+     * @param low of the band of a figure; of a slice not known
+     * @param high of it
      */
-    public record Course(double[] actual, double[] expected) {
-        static final Course NONE = new Course(new double[0], new double[0]);
+    public record Course(double[] actual, double[] expected, double[] low, double[] high) {
+        static Course ofSlice(double[] actual, double[] expected) {
+            double[] unknown = new double[actual.length];
+            Arrays.fill(unknown, Double.NaN);
+            return new Course(actual, expected, unknown, unknown);
+        }
+
+        /** @param band of the same days as {@code days} */
+        static Course ofFigure(Figure figure, List<PeriodCounts> days, List<Optional<BandDay>> band) {
+            return new Course(
+                    days.stream()
+                            .mapToDouble(day -> day.value(figure).orElse(Double.NaN))
+                            .toArray(),
+                    each(band, BandDay::expected),
+                    each(band, BandDay::low),
+                    each(band, BandDay::high));
+        }
+
+        private static double[] each(List<Optional<BandDay>> band, ToDoubleFunction<BandDay> of) {
+            return band.stream()
+                    .mapToDouble(day -> day.map(of::applyAsDouble).orElse(Double.NaN))
+                    .toArray();
+        }
 
         public Course {
             actual = actual.clone();
             expected = expected.clone();
+            low = low.clone();
+            high = high.clone();
         }
     }
 

@@ -69,12 +69,17 @@ public record PerformanceChange(String property, Pair slice, Pair rest, boolean 
 
     /** @param slice before and after, each ascending, as {@code rest} */
     static PerformanceChange of(String property, double[][] slice, double[][] rest) {
-        int sign = property.equals("fps") ? -1 : 1;
+        int sign = sign(property);
         Pair own = Pair.of(slice[0], slice[1], sign);
         Pair others = Pair.of(rest[0], rest[1], sign);
         double moved = sign * moved(own);
         boolean isWorse = moved > MUCH && moved > sign * moved(others) + MUCH && own.distance() > LEAST_DISTANCE;
         return new PerformanceChange(property, own, others, isWorse);
+    }
+
+    /** -1 where less is worse. */
+    static int sign(String property) {
+        return property.equals("fps") ? -1 : 1;
     }
 
     /** By which part the lower values or the median moved, whichever further. */

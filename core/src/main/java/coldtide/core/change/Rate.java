@@ -3,6 +3,7 @@ package coldtide.core.change;
 import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.PeriodCounts;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -34,6 +35,14 @@ public enum Rate {
         this.figure = figure;
         this.over = over;
         this.under = under;
+    }
+
+    /** The one that a headline figure is watched by, slice by slice. */
+    static Rate of(Figure figure) {
+        return Arrays.stream(values())
+                .filter(rate -> rate.figure == figure)
+                .findFirst()
+                .orElseThrow(() -> new IllegalArgumentException("Nothing of " + figure + " is watched by slice."));
     }
 
     /** The headline figure that moves with it. */

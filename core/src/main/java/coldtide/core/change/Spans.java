@@ -1,7 +1,12 @@
 package coldtide.core.change;
 
+import coldtide.core.log.EventLog;
+import coldtide.core.time.DayRange;
+import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntList;
+import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.stream.IntStream;
 
 /**
  * Which days of a log lie before and which after.
@@ -22,5 +27,13 @@ record Spans(byte[] of, int before, int after) {
         past.forEach(day -> of[day] = 0);
         Arrays.fill(of, from, to, (byte) 1);
         return new Spans(of, past.size(), to - from);
+    }
+
+    /** The four weeks before a day, and some days. */
+    static Spans since(EventLog log, LocalDate before, DayRange days) {
+        int end = log.dayNumber(before);
+        IntArrayList past = new IntArrayList(
+                IntStream.range(Math.max(0, end - ShiftScan.BEFORE), end).toArray());
+        return of(log.days(), past, log.dayNumber(days.from()), log.dayNumber(days.to()));
     }
 }

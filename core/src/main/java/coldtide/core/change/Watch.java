@@ -79,18 +79,22 @@ final class Watch {
         this.log = log;
         this.runner = runner;
         this.firstPath = firstPath;
-        profiles = Profiles.of(log, properties(log));
+        profiles = profiles(log);
         days = runner.run(log, new DaysBySlice(log, profiles, firstPath));
         full = log.dayNumber(log.endOfFullDays());
         all = days.all().subList(0, full);
         watched = watched();
     }
 
-    private static List<String> properties(EventLog log) {
-        return log.contexts().properties().stream()
-                .filter(property -> !NOT_COMPARED.contains(property))
-                .filter(property -> Profiles.of(log, List.of(property)).slices().size() <= MOST_VALUES)
-                .toList();
+    /** By which people are told apart. */
+    static Profiles profiles(EventLog log) {
+        return Profiles.of(
+                log,
+                log.contexts().properties().stream()
+                        .filter(property -> !NOT_COMPARED.contains(property))
+                        .filter(property ->
+                                Profiles.of(log, List.of(property)).slices().size() <= MOST_VALUES)
+                        .toList());
     }
 
     private List<PeriodCounts> of(int slice) {

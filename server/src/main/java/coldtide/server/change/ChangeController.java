@@ -35,17 +35,6 @@ class ChangeController implements WarmUp {
     }
 
     /**
-     * Everything sudden.
-     *
-     * @param from the first day of the app's whole time, with which courses begin
-     * @param fullDaysEnd the day after the last that has fully passed
-     * @param isLearning whether the app is too young for any band
-     * @param incidents the newest first
-     */
-    record ChangesView(
-            String currency, LocalDate from, LocalDate fullDaysEnd, boolean isLearning, List<IncidentView> incidents) {}
-
-    /**
      * A figure by day beside where it was to be expected.
      *
      * @param values null where it had none
@@ -76,13 +65,7 @@ class ChangeController implements WarmUp {
     }
 
     private ChangesView view(Asked asked) {
-        Changes changes = watching.of(asked);
-        return new ChangesView(
-                asked.app().currency(),
-                asked.log().firstDay(),
-                asked.log().endOfFullDays(),
-                changes.bands().isEmpty(),
-                changes.incidents().stream().map(IncidentView::of).toList());
+        return ChangesView.of(asked, watching.of(asked));
     }
 
     /**

@@ -1,5 +1,6 @@
 package coldtide.server.change;
 
+import coldtide.core.change.Arrived;
 import coldtide.core.change.Blamed;
 import coldtide.core.change.Change;
 import coldtide.core.change.Drop;
@@ -32,10 +33,12 @@ record IncidentView(
         List<Having> slice,
         DayRange days,
         boolean isOver,
+        ChangeView since,
         @Schema(types = {"number", "null"}) Double moneyLost,
         List<DropView> drops,
         @Schema(types = {"object", "null"}) OutageView outage,
         @Schema(types = {"object", "null"}) MixedView mixed,
+        @Schema(types = {"object", "null"}) ArrivedView arrived,
         @Schema(types = {"object", "null"}) WorthView worth,
         List<EventMovedView> events,
         List<PerformanceView> performance,
@@ -44,15 +47,37 @@ record IncidentView(
         boolean peak,
         @Schema(types = {"object", "null"}) BlamedView blamed) {
 
-    /** A slice by day of the app's whole time; no days of what is of everybody. */
+    boolean overlaps(IncidentView other) {
+        return days.from().isBefore(other.days.to()) && other.days.from().isBefore(days.to());
+    }
+
+    /** How much two have in common: what fell, and whom it fell for; 0 for neither. */
+    int likeness(IncidentView other) {
+        boolean sameFigure = drops.isEmpty()
+                ? other.drops.isEmpty()
+                : !other.drops.isEmpty()
+                        && drops.get(0).figure() == other.drops.get(0).figure();
+        boolean sameSlice = slice.equals(other.slice);
+        boolean shares = slice.stream().anyMatch(other.slice::contains);
+        return sameSlice && sameFigure ? 4 : sameSlice && !slice.isEmpty() ? 3 : shares ? 2 : sameFigure ? 1 : 0;
+    }
+
+    /** What fell by day of the app's whole time; null where nothing is known. */
     record CourseView(
             @ArraySchema(schema = @Schema(types = {"number", "null"}))
             List<Double> actual,
 
             @ArraySchema(schema = @Schema(types = {"number", "null"}))
-            List<Double> expected) {
+            List<Double> expected,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> low,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> high) {
         static CourseView of(Incident.Course course) {
-            return new CourseView(each(course.actual()), each(course.expected()));
+            return new CourseView(
+                    each(course.actual()), each(course.expected()), each(course.low()), each(course.high()));
         }
 
         private static List<Double> each(double[] days) {
@@ -142,6 +167,13 @@ record IncidentView(
                     mixed.mix(),
                     mixed.within(),
                     mixed.values().stream().map(MixedValueView::of).toList());
+        }
+    }
+
+    /** More people who came, and what most of the others have. */
+    record ArrivedView(Having having, double before, double after, double part) {
+        static ArrivedView of(Arrived arrived) {
+            return new ArrivedView(arrived.having(), arrived.before(), arrived.after(), arrived.part());
         }
     }
 
@@ -245,12 +277,14 @@ record IncidentView(
                 incident.slice(),
                 incident.days(),
                 incident.isOver(),
+                ChangeView.of(incident.since()),
                 incident.moneyLost().isPresent() ? incident.moneyLost().getAsDouble() : null,
                 incident.drops().stream().map(DropView::of).toList(),
                 incident.outage()
                         .map(of -> new OutageView(of.from(), of.to(), of.expected(), of.actual()))
                         .orElse(null),
                 incident.mixed().map(MixedView::of).orElse(null),
+                incident.arrived().map(ArrivedView::of).orElse(null),
                 incident.worth()
                         .map(worth -> new WorthView(worth.before(), worth.after()))
                         .orElse(null),

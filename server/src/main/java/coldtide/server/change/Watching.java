@@ -1,6 +1,7 @@
 package coldtide.server.change;
 
 import coldtide.core.change.Changes;
+import coldtide.core.change.Recovery;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.KnownRelease;
 import coldtide.core.tidetable.Figure;
@@ -8,6 +9,7 @@ import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.KnownReleases;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -49,6 +51,16 @@ class Watching {
 
     private static Changes find(Asked asked, List<KnownRelease> known) {
         return Changes.in(asked.log(), asked.runner(), new Changes.Question(asked.firstPath(), known));
+    }
+
+    Recovery recovery(Asked asked, Recovery.Fall fall, LocalDate since) {
+        return Recovery.of(
+                asked.log(),
+                asked.runner(),
+                new Changes.Question(asked.firstPath(), releases.of(asked)),
+                of(asked),
+                fall,
+                since);
     }
 
     /** Every figure of every full day, and which day is the first. */

@@ -30,6 +30,10 @@ class RightsTest {
                 "changes",
                 "changes/bands",
                 "standings",
+                "cases",
+                "cases/{id}",
+                "cases/{id}/now",
+                "cases/{id}/recovery",
                 "imports",
                 "imports/{id}",
                 "imports/{id}/look",
@@ -98,6 +102,10 @@ class RightsTest {
                 "put segments/{id}",
                 "delete segments/{id}",
                 "post evidence",
+                "post cases",
+                "put cases/{id}",
+                "post cases/{id}/findings",
+                "post cases/{id}/comments",
                 "post activity/preview",
                 "put activity")) {
             least("ANALYST", changed.replace(" ", " /api/apps/{app}/"));

@@ -7,7 +7,6 @@ import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
 import coldtide.server.Truth;
-import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -127,7 +126,7 @@ class RegisterTest {
                 app_open,2026-05-03T11:00:00Z,phone-3,,5,Porto,,
                 app_open,not a time,phone-2,änna@hafen,6,Secretville,,
                 """;
-        bring(keeper, file);
+        Application.bring(keeper, "erasing", file);
         String all = "{'by':'EVENTS','largestFirst':true,'columns':['city'],'from':0,'most':10}";
         JsonNode before = ask(keeper, "erasing", all).json().get("answer");
         assertThat(before.get("people").asInt()).isEqualTo(3);
@@ -168,7 +167,7 @@ class RegisterTest {
                         .asInt())
                 .isEqualTo(2);
 
-        bring(keeper, file);
+        Application.bring(keeper, "erasing", file);
         assertThat(ask(keeper, "erasing", all)
                         .json()
                         .get("answer")
@@ -201,22 +200,5 @@ class RegisterTest {
             row.next();
             return row.getLong(1);
         }
-    }
-
-    private static void bring(Caller keeper, String file) throws InterruptedException {
-        Answer sent = keeper.file("/api/apps/erasing/imports/file", "log.csv", file.getBytes(StandardCharsets.UTF_8));
-        assertThat(sent.status()).as(sent.text()).isBetween(200, 202);
-        int id = sent.json().get("id").asInt();
-        String state = "";
-        for (int i = 0; i < 600 && !state.equals("DONE"); i++) {
-            Thread.sleep(50);
-            state = keeper.get("/api/apps/erasing/imports/" + id)
-                    .json()
-                    .get("state")
-                    .asString();
-            assertThat(state).isNotIn("REFUSED", "BROKEN_OFF");
-        }
-        Application.part(coldtide.server.engine.Engine.class)
-                .refresh(Application.part(coldtide.server.apps.Apps.class).require("erasing"));
     }
 }

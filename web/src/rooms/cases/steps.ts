@@ -1,7 +1,7 @@
-import type { ReactNode } from 'react';
 import type { ChangesView, DropView, IncidentView, SuspectView } from '../../api/changes';
 import {
   afterSentence,
+  arrivedSentence,
   changeWords,
   daysWords,
   FATE,
@@ -19,15 +19,24 @@ import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
 import { count, plural, points, share } from '../../words/numbers';
 
-/** A step of the argument and what it says, a paragraph each. */
-interface Step {
-  key: string;
-  title: string;
-  says: ReactNode[];
+/** A paragraph; whom it is about may stand out at its beginning. */
+export interface Paragraph {
+  who?: string;
+  text: string;
 }
 
-const told = (...parts: (ReactNode | undefined)[]): ReactNode[] =>
-  parts.filter((part) => part !== undefined && part !== '');
+/** A step of the argument and what it says. */
+export interface Step {
+  key: string;
+  title: string;
+  says: Paragraph[];
+}
+
+const told = (...parts: (string | undefined)[]): Paragraph[] =>
+  parts.flatMap((text) => (text ? [{ text }] : []));
+
+/** The same as one text. */
+export const plain = (step: Step): string => step.says.map(({ who = '', text }) => who + text).join('\n');
 
 /** The argument of a case, step by step as it grows; a step that has nothing to say is left out. */
 export function stepsOf(incident: IncidentView, view: ChangesView, zone: string): Step[] {
@@ -61,10 +70,11 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
     steps.push({
       key: 'out',
       title: 'Other suspects',
-      says: told(...lead.suspects.map((each) => suspectSentence(each, incident)), partsSentence(lead)),
+      says: [...lead.suspects.map((each) => suspectSentence(each, incident)), ...told(partsSentence(lead))],
     });
   }
   const inside = told(
+    arrivedSentence(incident),
     mixedSentence(incident),
     worthSentence(incident, view.currency),
     ...performanceSentences(incident),
@@ -73,8 +83,8 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
   );
   if (inside.length > 0)
     steps.push({ key: 'inside', title: incident.mixed ? 'Who came' : 'What happened inside', says: inside });
-  steps.push({ key: 'verdict', title: 'Verdict', says: [verdict(incident)] });
-  steps.push({ key: 'after', title: 'Afterwards', says: [afterSentence(incident, view.fullDaysEnd)] });
+  steps.push({ key: 'verdict', title: 'Verdict', says: told(verdict(incident)) });
+  steps.push({ key: 'after', title: 'Afterwards', says: told(afterSentence(incident, view.fullDaysEnd)) });
   return steps;
 }
 
@@ -94,7 +104,7 @@ function outageSentence({ outage }: IncidentView, zone: string): string | undefi
   return `On ${dayWords(dayOf(from.day))}, from ${from.time} to ${to.time}, ${count(outage.actual)} events arrived instead of about ${count(Math.round(outage.expected))}.`;
 }
 
-function suspectSentence(suspect: SuspectView, incident: IncidentView): ReactNode {
+function suspectSentence(suspect: SuspectView, incident: IncidentView): Paragraph {
   const who = sliceWords(suspect.slice);
   const guilty = sliceWords(incident.slice);
   const why = {
@@ -102,11 +112,7 @@ function suspectSentence(suspect: SuspectView, incident: IncidentView): ReactNod
     FELL_TOO: `without ${guilty} it fell as well, by ${changeWords(suspect.alone)}`,
     NOT_TOLD_APART: `without ${guilty}: ${changeWords(suspect.alone)}`,
   }[suspect.fate];
-  return (
-    <>
-      <b>{who}</b>, {FATE[suspect.fate]}: {why}.
-    </>
-  );
+  return { who, text: `, ${FATE[suspect.fate]}: ${why}.` };
 }
 
 /** What lies in the slice fell with it and is no suspect. */

@@ -1,0 +1,122 @@
+package coldtide.server.change;
+
+import coldtide.server.access.Audit;
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.CaseComment;
+import coldtide.server.store.CaseCommentRepository;
+import coldtide.server.store.CaseFinding;
+import coldtide.server.store.CaseFindingRepository;
+import coldtide.server.store.CaseRepository;
+import coldtide.server.store.KeptCase;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Cases that are kept: what was found is frozen each time it is taken, what people say of it can be changed. */
+@Component
+class KeptCases {
+    private final CaseRepository cases;
+    private final CaseFindingRepository findings;
+    private final CaseCommentRepository comments;
+    private final Audit audit;
+    private final TransactionTemplate transaction;
+    private final JsonMapper json;
+
+    KeptCases(
+            CaseRepository cases,
+            CaseFindingRepository findings,
+            CaseCommentRepository comments,
+            Audit audit,
+            TransactionTemplate transaction,
+            JsonMapper json) {
+        this.cases = cases;
+        this.findings = findings;
+        this.comments = comments;
+        this.audit = audit;
+        this.transaction = transaction;
+        this.json = json;
+    }
+
+    /**
+     * What was found when somebody took it.
+     *
+     * @param found with one incident
+     */
+    record Found(Instant watermark, ChangesView found) {}
+
+    List<KeptCase> of(App app) {
+        return cases.findByAppIdOrderByIdDesc(app.id());
+    }
+
+    KeptCase require(App app, int id) {
+        return cases.findByAppIdAndId(app.id(), id)
+                .orElseThrow(() -> Problem.notFound("There is no case number " + id + "."));
+    }
+
+    /** The oldest first, of all of these cases. */
+    List<CaseFinding> findings(List<KeptCase> some) {
+        return findings.findByCaseIdInOrderById(some.stream().map(KeptCase::id).toList());
+    }
+
+    List<CaseComment> comments(KeptCase kept) {
+        return comments.findByCaseIdOrderById(kept.id());
+    }
+
+    ChangesView read(CaseFinding finding) {
+        return json.readValue(finding.found(), ChangesView.class);
+    }
+
+    KeptCase open(App app, String title, Found found, String who) {
+        return transaction.execute(status -> {
+            KeptCase kept = cases.saveAndFlush(new KeptCase(app.id(), title, who));
+            freeze(kept, found, who);
+            audit.note(app, "case opened", "number " + kept.id() + ", " + title);
+            return kept;
+        });
+    }
+
+    /** What is found now stands from now on; what was found before is kept. */
+    KeptCase take(App app, int id, Found found, String who) {
+        return transaction.execute(status -> {
+            KeptCase kept = require(app, id);
+            freeze(kept, found, who);
+            audit.note(app, "case asked again", "number " + id);
+            return kept;
+        });
+    }
+
+    private void freeze(KeptCase kept, Found found, String who) {
+        findings.save(new CaseFinding(
+                kept.id(),
+                who,
+                found.watermark(),
+                found.found().incidents().get(0).id(),
+                json.writeValueAsString(found.found())));
+    }
+
+    /** @param version that was read before: what somebody else changed since is not written over */
+    KeptCase change(App app, int id, int version, KeptCase.Said said, String who) {
+        return transaction.execute(status -> {
+            KeptCase kept = require(app, id);
+            if (kept.version() != version) {
+                throw Problem.conflict(
+                        "version",
+                        kept.changedBy() + " has changed this case since you opened it. Load it again; what you wrote"
+                                + " is still in the field.");
+            }
+            kept.change(said, who);
+            audit.note(app, "case changed", "number " + id + ", " + said.status());
+            return cases.saveAndFlush(kept);
+        });
+    }
+
+    void comment(App app, int id, String text, String who) {
+        transaction.executeWithoutResult(status -> {
+            KeptCase kept = require(app, id);
+            comments.save(new CaseComment(kept.id(), who, text));
+        });
+    }
+}

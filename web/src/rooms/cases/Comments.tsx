@@ -1,0 +1,56 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { useComment, type CaseView } from '../../api/cases';
+import type { AppView } from '../../api/queries';
+import { instantIn } from '../../words/dates';
+
+interface CommentsProps {
+  app: AppView;
+  kept: CaseView;
+  mayWrite: boolean;
+}
+
+/** What people say to a case, the oldest first. */
+export function Comments({ app, kept, mayWrite }: CommentsProps) {
+  const [text, setText] = useState('');
+  const comment = useComment(app.key, kept.id);
+  return (
+    <section className="case-comments" aria-label="Comments">
+      <h2>Comments</h2>
+      {kept.comments.length === 0 && <p className="second">Nobody has said anything yet.</p>}
+      {kept.comments.map((each) => (
+        <p key={each.id}>
+          <b>{each.writtenBy}</b> <span className="second">{instantIn(each.written, app.zone)}</span>
+          <br />
+          {each.text}
+        </p>
+      ))}
+      {mayWrite && (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            comment.mutate(text, { onSuccess: () => setText('') });
+          }}
+        >
+          <TextField
+            label="Say something"
+            value={text}
+            onChange={(event) => setText(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 4_000 } }}
+            multiline
+            fullWidth
+          />
+          <Button type="submit" disabled={comment.isPending || text.trim() === ''}>
+            Say it
+          </Button>
+          {comment.isError && (
+            <p className="fall" role="alert">
+              {comment.error.message}
+            </p>
+          )}
+        </form>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,83 @@
+import Button from '@mui/material/Button';
+import { useNow, useTake, type CaseView } from '../../api/cases';
+import type { ChangesView, IncidentView } from '../../api/changes';
+import type { FrameContext } from '../../frame/Frame';
+import { changeWords, daysWords, KIND, lostWords, sliceWords } from '../../words/changes';
+import { instantIn } from '../../words/dates';
+import { NO_VALUE } from '../../words/numbers';
+
+interface ThenAndNowProps {
+  frame: FrameContext;
+  kept: CaseView;
+  mayTake: boolean;
+}
+
+const ROWS: [string, (incident: IncidentView, view: ChangesView) => string][] = [
+  ['Kind of cause', (incident) => KIND[incident.kind]],
+  ['Whom it fell for', (incident) => sliceWords(incident.slice)],
+  ['When', (incident) => daysWords(incident.days)],
+  ['By', (incident) => (incident.drops[0] ? changeWords(incident.drops[0].change) : NO_VALUE)],
+  ['Money lost', (incident, view) => lostWords(incident.moneyLost, view.currency) || NO_VALUE],
+  ['After release', (incident) => incident.blamed?.version ?? NO_VALUE],
+  ['Now', (incident) => (incident.isOver ? 'over' : 'going on')],
+];
+
+/** What was found each time it was taken, and what the watch finds with the data of now. */
+export function ThenAndNow({ frame: { app }, kept, mayTake }: ThenAndNowProps) {
+  const now = useNow(app.key, kept.id, true);
+  const take = useTake(app.key, kept.id);
+  const found = now.data?.answer.incidents[0];
+  const all = [
+    ...kept.findings.map((each) => ({
+      key: String(each.id),
+      name: `taken ${instantIn(each.taken, app.zone)}`,
+      view: each.found,
+      incident: each.found.incidents[0],
+    })),
+    ...(now.data ? [{ key: 'now', name: 'now', view: now.data.answer, incident: found }] : []),
+  ];
+  return (
+    <>
+      <table className="ruled case-then">
+        <caption>What was found then and what is found now</caption>
+        <thead>
+          <tr>
+            <th />
+            {all.map((each) => (
+              <th key={each.key}>{each.name}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {ROWS.map(([title, say]) => {
+            const said = all.map((each) => (each.incident ? say(each.incident, each.view) : NO_VALUE));
+            return (
+              <tr key={title}>
+                <th>{title}</th>
+                {said.map((words, at) => (
+                  <td key={all[at]?.key} className={at > 0 && words !== said[at - 1] ? 'moved' : undefined}>
+                    {words}
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {now.isPending && <p className="second">The watch is asked.</p>}
+      {now.isError && <p className="fall">{now.error.message}</p>}
+      {now.data && !found && (
+        <p className="serif">
+          With the data of now nothing of this falls out of what is to be expected any more. What was taken
+          stays as it is.
+        </p>
+      )}
+      {found && mayTake && (
+        <Button disabled={take.isPending} onClick={() => take.mutate()}>
+          Let the case say what is found now
+        </Button>
+      )}
+      {take.isError && <p className="fall">{take.error.message}</p>}
+    </>
+  );
+}

@@ -1,0 +1,135 @@
+import type { CaseView } from '../../api/cases';
+import type { ChangesView, IncidentView } from '../../api/changes';
+import { changeWords, daysWords, FATE, KIND, performanceName, sliceWords, STATUS } from '../../words/changes';
+import { instantIn } from '../../words/dates';
+import { figureTitle } from '../../words/figures';
+import { NO_VALUE, points, share } from '../../words/numbers';
+import { figuresOf, filled } from '../../words/prose';
+import { plain, type Step } from './steps';
+
+/** A table of a case; the first column names its rows. */
+export interface CaseTable {
+  caption: string;
+  head: string[];
+  rows: string[][];
+}
+
+/** A case on paper. */
+export interface CaseDocument {
+  title: string;
+  about: string[];
+  parts: { title: string; paragraphs: string[] }[];
+  tables: CaseTable[];
+  comments: { who: string; text: string }[];
+}
+
+interface Whole {
+  app: { name: string; zone: string };
+  kept: CaseView;
+  view: ChangesView;
+  incident: IncidentView;
+  steps: Step[];
+}
+
+/** All that stands in a case, in the order in which it is read. */
+export function documentOf({ app, kept, view, incident, steps }: Whole): CaseDocument {
+  const figures = figuresOf(incident, view.currency);
+  const last = kept.findings.at(-1);
+  return {
+    title: kept.title,
+    about: [
+      `${app.name}, case ${kept.id}, ${STATUS[kept.status]}. ${KIND[incident.kind]}, ${daysWords(incident.days)}.`,
+      `Opened by ${kept.openedBy} on ${instantIn(kept.opened, app.zone)}, last changed by ${kept.changedBy} on ${instantIn(kept.changed, app.zone)}.`,
+      last
+        ? `As found by ${last.takenBy} on ${instantIn(last.taken, app.zone)}, with what had arrived by ${instantIn(last.watermark, app.zone)}. Times are of ${app.zone}; intervals are 95 %.`
+        : '',
+    ],
+    parts: steps.map((step) => {
+      const words = kept.words[step.key];
+      return {
+        title: step.title,
+        paragraphs: (words === undefined ? plain(step) : filled(words, figures)).split('\n'),
+      };
+    }),
+    tables: [
+      fallen(incident),
+      suspects(incident),
+      running(incident),
+      events(incident),
+      came(incident),
+    ].filter((table) => table.rows.length > 0),
+    comments: kept.comments.map((each) => ({
+      who: `${each.writtenBy}, ${instantIn(each.written, app.zone)}`,
+      text: each.text,
+    })),
+  };
+}
+
+const fallen = (incident: IncidentView): CaseTable => ({
+  caption: 'What fell',
+  head: ['Figure', 'Of', 'When', 'By'],
+  rows: incident.drops.map((drop) => [
+    figureTitle(drop.figure),
+    sliceWords(drop.slice),
+    daysWords(drop.days),
+    changeWords(drop.change),
+  ]),
+});
+
+const suspects = (incident: IncidentView): CaseTable => ({
+  caption: `Suspects beside ${sliceWords(incident.slice)}`,
+  head: ['Suspect', 'All in it', 'Only in it', 'Not in it', 'In both', 'So it is'],
+  rows: (incident.drops[0]?.suspects ?? []).map((each) => [
+    sliceWords(each.slice),
+    changeWords(each.whole),
+    changeWords(each.alone),
+    changeWords(each.guiltyAlone),
+    changeWords(each.both),
+    FATE[each.fate],
+  ]),
+});
+
+const number = (value: number | null) => (value === null ? NO_VALUE : value.toFixed(1));
+
+const running = (incident: IncidentView): CaseTable => ({
+  caption: `How the app ran for ${sliceWords(incident.slice)} and for everybody else: lowest tenth and median`,
+  head: ['Property', 'Before', 'After', 'Others before', 'Others after', 'So it is'],
+  rows: incident.performance.map((each) => [
+    performanceName(each.property),
+    ...[each.before, each.after, each.restBefore, each.restAfter].map(
+      (spread) => `${number(spread.lowTenth)} / ${number(spread.median)}`,
+    ),
+    each.isWorse ? 'worse' : 'as before',
+  ]),
+});
+
+const events = (incident: IncidentView): CaseTable => ({
+  caption: `Events a day for each active person of ${sliceWords(incident.slice)}`,
+  head: ['Event', 'Before', 'After', 'Against everybody else'],
+  rows: incident.events.map((each) => [
+    each.event,
+    each.before.toFixed(3),
+    each.after.toFixed(3),
+    changeWords(each.change),
+  ]),
+});
+
+const came = ({ mixed }: IncidentView): CaseTable => ({
+  caption: mixed ? `Who came, by ${mixed.property}` : '',
+  head: [
+    'Value',
+    'Of new before',
+    'Of new after',
+    'Came back before',
+    'Came back after',
+    'Their number adds',
+  ],
+  rows: (mixed?.values ?? []).map((each) => [
+    each.value || 'not set',
+    share(each.partBefore),
+    share(each.partAfter),
+    each.before === null ? NO_VALUE : share(each.before),
+    each.after === null ? NO_VALUE : share(each.after),
+    points(each.mix),
+  ]),
+});

@@ -1,0 +1,69 @@
+import pdfMake from 'pdfmake/build/pdfmake';
+import fonts from 'pdfmake/build/vfs_fonts';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces';
+import type { CaseDocument, CaseTable } from './document';
+
+pdfMake.addVirtualFileSystem(fonts);
+
+const DEEP = '#12414f';
+const SECOND = '#4a5c60';
+const RULE = '#d9d6cb';
+/** Points between the margins of an upright A4 page. */
+const WIDTH = 515;
+
+const tableOf = ({ caption, head, rows }: CaseTable): Content[] => [
+  { text: caption, bold: true, margin: [0, 12, 0, 4] },
+  {
+    fontSize: 8,
+    layout: {
+      hLineWidth: () => 0.5,
+      vLineWidth: () => 0,
+      hLineColor: () => RULE,
+      paddingLeft: () => 0,
+    },
+    table: {
+      headerRows: 1,
+      widths: head.map((_, at) => (at === 0 ? '*' : 'auto')),
+      body: [head.map((text) => ({ text, bold: true, color: SECOND })), ...rows],
+    },
+  },
+];
+
+/** The same as pages. @param chart an SVG */
+export function pdfOf(document: CaseDocument, chart: string, chartTitle: string): Promise<Blob> {
+  const definition: TDocumentDefinitions = {
+    pageSize: 'A4',
+    pageMargins: [40, 40, 40, 48],
+    info: { title: document.title },
+    defaultStyle: { fontSize: 10, lineHeight: 1.25, color: '#14262b' },
+    footer: (page, pages) => ({
+      text: `${document.title} \u00b7 ${page} of ${pages}`,
+      fontSize: 8,
+      color: SECOND,
+      margin: [40, 12, 40, 0],
+    }),
+    content: [
+      { text: document.title, fontSize: 18, color: DEEP, margin: [0, 0, 0, 6] },
+      ...document.about.map((text) => ({ text, color: SECOND })),
+      ...document.parts.flatMap<Content>((part) => [
+        { text: part.title, bold: true, color: DEEP, margin: [0, 10, 0, 2] },
+        ...part.paragraphs.map((text) => ({ text })),
+      ]),
+      { text: chartTitle, bold: true, margin: [0, 14, 0, 4] },
+      { svg: chart, width: WIDTH },
+      ...document.tables.flatMap(tableOf),
+      ...(document.comments.length > 0
+        ? [
+            {
+              text: 'Comments',
+              bold: true,
+              color: DEEP,
+              margin: [0, 12, 0, 2] as [number, number, number, number],
+            },
+          ]
+        : []),
+      ...document.comments.flatMap<Content>(({ who, text }) => [{ text: who, color: SECOND }, { text }]),
+    ],
+  };
+  return pdfMake.createPdf(definition).getBlob();
+}
