@@ -47,8 +47,7 @@ class DoseTest {
             Incident.Course exact = course(guilty, 0.6, 60);
             double[] drawn = IntStream.range(0, DAYS)
                     .mapToDouble(day -> PoissonDistribution.of(exact.actual()[day])
-                            .createSampler(random)
-                            .sample())
+                            .inverseCumulativeProbability(random.nextDouble()))
                     .toArray();
             Incident.Course course = Incident.Course.ofSlice(drawn, exact.expected());
             right += Dose.of(course, guilty, 0, DAYS).misfit()
