@@ -31,6 +31,13 @@ public final class RatioOfSums {
         both += other.both;
     }
 
+    /** Counts people with nothing over and 1 under. */
+    public void addNone(long howMany) {
+        people += howMany;
+        under += howMany;
+        underSquared += howMany;
+    }
+
     public long people() {
         return people;
     }

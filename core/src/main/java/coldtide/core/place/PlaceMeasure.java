@@ -1,0 +1,18 @@
+package coldtide.core.place;
+
+/** What is told of a square. */
+public enum PlaceMeasure {
+    /** Events for each person who was on the level. */
+    EVENTS,
+    /** Which share of those who were on the level did it here. */
+    PEOPLE,
+    /** The mean of a property over the events here. */
+    MEAN,
+    /** A percentile of it. */
+    PERCENTILE;
+
+    /** Whether it is of a property. */
+    public boolean isOfProperty() {
+        return this == MEAN || this == PERCENTILE;
+    }
+}
