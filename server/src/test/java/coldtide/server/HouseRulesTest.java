@@ -146,6 +146,7 @@ class HouseRulesTest {
             "catalogue",
             "segments",
             "register",
+            "place",
             "rail",
             "intake",
             "marks",

@@ -90,6 +90,7 @@ class SecuritySetup {
                         "/api/apps/*/measures",
                         "/api/apps/*/week-hours",
                         "/api/apps/*/contrast",
+                        "/api/apps/*/places",
                         "/api/apps/*/register",
                         "/api/apps/*/channels/arrivals",
                         "/api/apps/*/catalogue/events",

@@ -4,6 +4,7 @@ import coldtide.core.channel.ChannelRule;
 import coldtide.core.log.Money;
 import coldtide.core.log.RevenueType;
 import coldtide.server.access.DemoAccount;
+import coldtide.server.place.FloorPlans;
 import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
@@ -26,6 +27,7 @@ import coldtide.server.store.StoredChannelRule;
 import coldtide.world.World;
 import coldtide.world.WorldEvent;
 import coldtide.world.WorldMark;
+import coldtide.world.out.FloorPlan;
 import coldtide.world.scenario.AppRelease;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;
@@ -113,6 +115,7 @@ class DemoLoader implements ApplicationRunner {
     private final ExchangeRateRepository rates;
     private final ChannelRuleRepository channelRules;
     private final ChannelCostRepository costs;
+    private final FloorPlans plans;
     private final EventWriter writer;
     private final ImportRepository imports;
     private final HeldBackWriter heldBack;
@@ -129,6 +132,7 @@ class DemoLoader implements ApplicationRunner {
             ExchangeRateRepository rates,
             ChannelRuleRepository channelRules,
             ChannelCostRepository costs,
+            FloorPlans plans,
             EventWriter writer,
             ImportRepository imports,
             HeldBackWriter heldBack,
@@ -143,6 +147,7 @@ class DemoLoader implements ApplicationRunner {
         this.rates = rates;
         this.channelRules = channelRules;
         this.costs = costs;
+        this.plans = plans;
         this.writer = writer;
         this.imports = imports;
         this.heldBack = heldBack;
@@ -184,6 +189,9 @@ class DemoLoader implements ApplicationRunner {
                     App.USUAL_LATE_LIMIT_DAYS));
             scenario.releases().forEach(release -> releases.save(release(app, scenario, release)));
             world.marks().forEach(mark -> marks.save(mark(app, mark)));
+            for (int level = 0; level < scenario.places().size(); level++) {
+                plans.keep(app, level + 1, FloorPlan.svg(scenario.places().get(level)), DEMO);
+            }
             BEHAVIOURS.forEach((name, words) -> behaviours.save(new Behaviour(app.id(), name, words, DEMO)));
             rates.saveAll(world.rates().stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Locale;
 
 /** The floor plan of a beacon's tower as SVG, in the coordinates of an event's {@code x} and {@code y}. */
-final class FloorPlan {
+public final class FloorPlan {
     private static final String HEAD = """
             <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" role="img" aria-label="NAME">
               <title>NAME</title>
@@ -26,7 +26,8 @@ final class FloorPlan {
         }
     }
 
-    static String svg(Place place) {
+    /** One tower. */
+    public static String svg(Place place) {
         String name = escaped(place.name());
         StringBuilder svg = new StringBuilder(HEAD.replace("NAME", name));
         place.rooms().forEach(room -> draw(room, svg));
