@@ -62,7 +62,7 @@ export interface paths {
         get: operations["list"];
         put: operations["write_1"];
         post?: never;
-        delete: operations["remove_1"];
+        delete: operations["remove_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -349,7 +349,7 @@ export interface paths {
         };
         get: operations["list_5"];
         put?: never;
-        post: operations["keep"];
+        post: operations["keep_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -767,6 +767,54 @@ export interface paths {
         put?: never;
         post: operations["ask_7"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["places"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/places/levels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["levels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/places/plans/{level}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["plan"];
+        put: operations["keep"];
+        post?: never;
+        delete: operations["remove_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1274,6 +1322,10 @@ export interface components {
             answer: components["schemas"]["IndependentView"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredListLevelView: {
+            answer: components["schemas"]["LevelView"][];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredListRecordedProperty: {
             answer: components["schemas"]["RecordedProperty"][];
             foot: components["schemas"]["Foot"];
@@ -1288,6 +1340,10 @@ export interface components {
         };
         AnsweredPersonLogView: {
             answer: components["schemas"]["PersonLogView"];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredPlacesView: {
+            answer: components["schemas"]["PlacesView"];
             foot: components["schemas"]["Foot"];
         };
         AnsweredRailView: {
@@ -1469,6 +1525,16 @@ export interface components {
             compared: number;
             /** Format: int64 */
             range: number;
+        };
+        BoxView: {
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            minX: number;
+            /** Format: double */
+            minY: number;
+            /** Format: double */
+            width: number;
         };
         CaseEntry: {
             /** Format: date */
@@ -2082,6 +2148,7 @@ export interface components {
             outage: components["schemas"]["OutageView"];
             peak: boolean;
             performance: components["schemas"]["PerformanceView"][];
+            since: components["schemas"]["ChangeView"];
             slice: components["schemas"]["Having"][];
             spot: components["schemas"]["SpotView"];
             worth: components["schemas"]["WorthView"];
@@ -2109,6 +2176,10 @@ export interface components {
             heldBack: number;
             /** Format: date-time */
             newestLive: string | null;
+        };
+        KeptPlan: {
+            leftOut: string[];
+            level: components["schemas"]["LevelView"];
         };
         KeyView: {
             /** Format: date-time */
@@ -2142,6 +2213,14 @@ export interface components {
             /** Format: date */
             last: string;
             latest: number;
+        };
+        LevelView: {
+            box: components["schemas"]["BoxView"];
+            /** Format: int64 */
+            events: number;
+            hasPlan: boolean;
+            /** Format: double */
+            level: number;
         };
         Line: {
             field: string | null;
@@ -2323,6 +2402,9 @@ export interface components {
             /** @enum {string} */
             role: "READER" | "ANALYST" | "KEEPER";
         };
+        NewPlan: {
+            svg: string;
+        };
         NewRole: {
             /** @enum {string} */
             role: "READER" | "ANALYST" | "KEEPER";
@@ -2434,6 +2516,36 @@ export interface components {
         PersonWithPassword: {
             password: string;
             person: components["schemas"]["PersonView"];
+        };
+        PlaceAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            compared: components["schemas"]["DayRange"];
+            first: {
+                [key: string]: unknown;
+            } | null;
+            /** Format: int32 */
+            least: number | null;
+            lenient: boolean | null;
+            /** Format: double */
+            level: number;
+            /** @enum {string} */
+            measure: "EVENTS" | "PEOPLE" | "MEAN" | "PERCENTILE";
+            /** Format: int32 */
+            percent: number | null;
+            property: string | null;
+            range: components["schemas"]["DayRange"];
+            /** Format: double */
+            square: number;
+            what: {
+                [key: string]: unknown;
+            } | null;
+        };
+        PlacesView: {
+            cells: components["schemas"]["SquareView"][];
+            leftOut: string[];
+            sides: components["schemas"]["Side"][];
         };
         PlatformView: {
             /** Format: date */
@@ -2717,6 +2829,18 @@ export interface components {
             line: number;
             values: string[];
         };
+        SeenView: {
+            /** Format: int64 */
+            events: number | null;
+            /** Format: double */
+            high: number | null;
+            /** Format: double */
+            low: number | null;
+            /** Format: int64 */
+            people: number | null;
+            /** Format: double */
+            value: number | null;
+        };
         SegmentEntry: {
             among: {
                 [key: string]: unknown;
@@ -2757,6 +2881,12 @@ export interface components {
         ShownKey: {
             key: components["schemas"]["KeyView"];
             secret: string;
+        };
+        Side: {
+            /** Format: int64 */
+            events: number;
+            /** Format: int64 */
+            people: number;
         };
         SignIn: {
             name: string;
@@ -2811,6 +2941,24 @@ export interface components {
             median: number | null;
             /** Format: int32 */
             values: number;
+        };
+        SquareDifference: {
+            /** Format: double */
+            adjusted: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            value: number;
+        };
+        SquareView: {
+            difference: components["schemas"]["SquareDifference"];
+            seen: components["schemas"]["SeenView"][];
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         StairsView: {
             /** Format: int64 */
@@ -3259,7 +3407,7 @@ export interface operations {
             };
         };
     };
-    remove_1: {
+    remove_2: {
         parameters: {
             query: {
                 name: string;
@@ -3798,7 +3946,7 @@ export interface operations {
             };
         };
     };
-    keep: {
+    keep_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4599,6 +4747,125 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AnsweredPeopleAnswer"];
                 };
+            };
+        };
+    };
+    places: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredPlacesView"];
+                };
+            };
+        };
+    };
+    levels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredListLevelView"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                level: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                level: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPlan"];
+                };
+            };
+        };
+    };
+    remove_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                level: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

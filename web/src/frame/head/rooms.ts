@@ -15,6 +15,7 @@ export const GROUPS = [
       { path: 'retention', name: 'Retention', compares: false },
       { path: 'funnels', name: 'Funnels', compares: false },
       { path: 'contrast', name: 'Side by side', compares: false },
+      { path: 'places', name: 'Places', compares: false },
     ],
   },
   {

@@ -1,9 +1,12 @@
+import { Link } from 'react-router';
 import type { ChangesView, IncidentView } from '../../api/changes';
 import { useCases, useOpenCase } from '../../api/cases';
 import { useSession, type Foot } from '../../api/queries';
 import { AnswerTools } from '../../frame/AnswerTools';
 import type { FrameContext } from '../../frame/Frame';
+import { daysParam } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
+import type { PersonCondition } from '../../words/conditions';
 import { daysWords, KIND, STATUS, titleOf } from '../../words/changes';
 import { Argument } from './Argument';
 import { CaseChart } from './CaseChart';
@@ -44,7 +47,7 @@ export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }
           onStep={(key) => asked.set({ step: key === 'fell' ? null : key })}
         />
         <section className="case-view" aria-label="What the step rests on">
-          <InHand rail={frame.rail} view={view} incident={incident} step={inHand} />
+          <InHand app={app.key} rail={frame.rail} view={view} incident={incident} step={inHand} />
           <AnswerTools
             app={app.key}
             room="cases"
@@ -91,6 +94,7 @@ function OpenCase({ frame: { app, asked }, incident }: Omit<CaseProps, 'view'>) 
 }
 
 interface InHandProps {
+  app: string;
   rail: FrameContext['rail'];
   view: ChangesView;
   incident: IncidentView;
@@ -98,7 +102,7 @@ interface InHandProps {
 }
 
 /** What the step in hand rests on. */
-export function InHand({ rail, view, incident, step }: InHandProps) {
+export function InHand({ app, rail, view, incident, step }: InHandProps) {
   const lead = incident.drops[0];
   if ((step === 'where' || step === 'out') && lead && lead.slice.length > 0) {
     return <SuspectTable drop={lead} />;
@@ -108,9 +112,31 @@ export function InHand({ rail, view, incident, step }: InHandProps) {
     return (
       <>
         <PerformanceTable incident={incident} />
+        <SpotLink app={app} incident={incident} />
         <EventTable incident={incident} />
       </>
     );
   }
   return <CaseChart rail={rail} view={view} incident={incident} />;
+}
+
+/** The slowest spot on the plan of its level, these people against the rest. */
+function SpotLink({ app, incident }: { app: string; incident: IncidentView }) {
+  const { spot, days, slice } = incident;
+  if (!spot) return null;
+  const who: PersonCondition = { all: slice.map(({ property, value }) => ({ property, is: value })) };
+  const words = new URLSearchParams({
+    level: String(spot.level),
+    show: 'fps.mean',
+    beside: 'group',
+    group: JSON.stringify(who),
+    days: daysParam(days),
+  });
+  return (
+    <p>
+      <Link to={`/a/${app}/places?${words.toString()}`}>
+        Level {spot.level} on its plan, these people against the rest
+      </Link>
+    </p>
+  );
 }

@@ -113,7 +113,7 @@ function Whole({ frame, kept, found, incident }: WholeProps) {
           {inHand === 'again' ? (
             <ThenAndNow frame={frame} kept={kept} mayTake={may} />
           ) : (
-            <InHand rail={rail} view={found} incident={incident} step={inHand} />
+            <InHand app={app.key} rail={rail} view={found} incident={incident} step={inHand} />
           )}
           <p className="second">
             As found by {kept.findings.at(-1)?.takenBy} on{' '}

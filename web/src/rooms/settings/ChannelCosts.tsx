@@ -2,7 +2,7 @@ import { useBringCosts, type ChannelsView } from '../../api/channels';
 import type { AppView } from '../../api/queries';
 import { dateWords } from '../../words/dates';
 import { count } from '../../words/numbers';
-import { FileButton } from './FileButton';
+import { FileButton } from '../../frame/FileButton';
 
 interface ChannelCostsProps {
   app: AppView;

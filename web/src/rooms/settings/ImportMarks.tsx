@@ -1,7 +1,7 @@
 import type { AppView } from '../../api/queries';
 import { useImportMarks } from '../../api/settings';
 import { count } from '../../words/numbers';
-import { FileButton } from './FileButton';
+import { FileButton } from '../../frame/FileButton';
 
 /** Releases and marks from a file; all of it or nothing. */
 export function ImportMarks({ app }: { app: AppView }) {

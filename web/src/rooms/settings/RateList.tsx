@@ -2,7 +2,7 @@ import type { AppView } from '../../api/queries';
 import { useBringRates, useRates } from '../../api/settings';
 import { dateWords } from '../../words/dates';
 import { count, plural } from '../../words/numbers';
-import { FileButton } from './FileButton';
+import { FileButton } from '../../frame/FileButton';
 
 /** What other currencies were worth, and which amounts stand in no figure for want of a rate. */
 export function RateList({ app, mayChange }: { app: AppView; mayChange: boolean }) {

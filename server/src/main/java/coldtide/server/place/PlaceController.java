@@ -168,16 +168,16 @@ class PlaceController {
     }
 
     /** The first side less the second; adjusted is its p-value, corrected for all squares together. */
-    record DifferenceView(double value, double low, double high, double adjusted) {}
+    record SquareDifference(double value, double low, double high, double adjusted) {}
 
     /** A square by its left and upper edge. */
-    record CellView(
+    record SquareView(
             double x,
             double y,
             List<SeenView> seen,
-            @Schema(types = {"object", "null"}) DifferenceView difference) {
-        static CellView of(PlaceAnswer.Cell cell) {
-            return new CellView(
+            @Schema(types = {"object", "null"}) SquareDifference difference) {
+        static SquareView of(PlaceAnswer.Cell cell) {
+            return new SquareView(
                     cell.x(),
                     cell.y(),
                     cell.seen().stream().map(SeenView::of).toList(),
@@ -186,13 +186,13 @@ class PlaceController {
                             .orElse(null));
         }
 
-        private static DifferenceView view(Difference difference, double adjusted) {
-            return new DifferenceView(difference.value(), difference.low(), difference.high(), adjusted);
+        private static SquareDifference view(Difference difference, double adjusted) {
+            return new SquareDifference(difference.value(), difference.low(), difference.high(), adjusted);
         }
     }
 
     /** Every square in which anybody was, by rows. */
-    record PlacesView(List<PlaceAnswer.Side> sides, List<CellView> cells, List<String> leftOut) {}
+    record PlacesView(List<PlaceAnswer.Side> sides, List<SquareView> cells, List<String> leftOut) {}
 
     /** @param svg a drawing in the coordinates of x and y */
     record NewPlan(
@@ -208,7 +208,7 @@ class PlaceController {
             PlaceAnswer answer =
                     Places.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(asked, reader));
             return new PlacesView(
-                    answer.sides(), answer.cells().stream().map(CellView::of).toList(), reader.leftOut());
+                    answer.sides(), answer.cells().stream().map(SquareView::of).toList(), reader.leftOut());
         });
     }
 
