@@ -147,6 +147,7 @@ class HouseRulesTest {
             "segments",
             "register",
             "place",
+            "extract",
             "rail",
             "intake",
             "marks",

@@ -233,7 +233,6 @@ class PlacesTest {
                 .hasMessageContaining("must be a number above 0");
         EventLog many = log(samples(60_000), 5_000);
         assertThatThrownBy(() -> answer(many, question(PlaceMeasure.PEOPLE, new Against.Nothing(), 0.1, 1)))
-                .rootCause()
                 .hasMessageContaining("With squares of 0.1 there would be more than 10000 of them");
     }
 }

@@ -91,6 +91,8 @@ class SecuritySetup {
                         "/api/apps/*/week-hours",
                         "/api/apps/*/contrast",
                         "/api/apps/*/places",
+                        "/api/apps/*/extracts",
+                        "/api/apps/*/extracts/file",
                         "/api/apps/*/register",
                         "/api/apps/*/channels/arrivals",
                         "/api/apps/*/catalogue/events",

@@ -6,6 +6,7 @@ import coldtide.core.log.RawEvent;
 import coldtide.core.register.PersonLog;
 import coldtide.core.who.ValueTest;
 import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.PersonNames;
 import coldtide.server.register.RegisterController.RegisterPerson;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;

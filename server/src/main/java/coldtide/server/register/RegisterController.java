@@ -8,6 +8,7 @@ import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.register.RegisterQuestion.Order;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
+import coldtide.server.engine.PersonNames;
 import coldtide.server.http.Problem;
 import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.ArraySchema;

@@ -74,6 +74,8 @@ class RightsTest {
                 "post /api/apps/{app}/week-hours",
                 "post /api/apps/{app}/contrast",
                 "post /api/apps/{app}/places",
+                "post /api/apps/{app}/extracts",
+                "post /api/apps/{app}/extracts/file",
                 "post /api/apps/{app}/register",
                 "post /api/apps/{app}/channels/arrivals",
                 "post /api/apps/{app}/catalogue/events",

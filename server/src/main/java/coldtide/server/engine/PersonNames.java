@@ -1,4 +1,4 @@
-package coldtide.server.register;
+package coldtide.server.engine;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PersonEvents;
@@ -15,18 +15,18 @@ import org.springframework.stereotype.Component;
 
 /** How people are named outside: "a12" is the person of account number 12, "i12" that of install number 12 without an account. */
 @Component
-class PersonNames {
+public class PersonNames {
     private final PeopleKeys keys;
 
     PersonNames(PeopleKeys keys) {
         this.keys = keys;
     }
 
-    static String id(long owner) {
+    public static String id(long owner) {
         return owner < 0 ? "i" + ~owner : "a" + owner;
     }
 
-    static long owner(String id) {
+    public static long owner(String id) {
         if (!id.matches("[ai][0-9]{1,18}")) {
             throw Problem.notFound("\"" + id + "\" names no person; a12 or i12 would.");
         }
@@ -34,14 +34,14 @@ class PersonNames {
         return id.charAt(0) == 'i' ? ~number : number;
     }
 
-    static Place place(EventLog log, String id) {
+    public static Place place(EventLog log, String id) {
         return PersonEvents.find(log, owner(id))
                 .orElseThrow(() -> Problem.notFound("There is no person " + id
                         + " any more: erased, or joined to another by an account named since."));
     }
 
     /** The names under which the sender knows people: the account's, or that of the install. */
-    Map<Long, String> names(App app, Collection<Long> owners) {
+    public Map<Long, String> names(App app, Collection<Long> owners) {
         Map<Long, String> accounts =
                 keys.ofAccounts(app, owners.stream().filter(owner -> owner > 0).toList());
         Map<Long, String> installs = installs(
@@ -52,16 +52,16 @@ class PersonNames {
         return names;
     }
 
-    Map<Long, String> installs(App app, Collection<Long> installs) {
+    public Map<Long, String> installs(App app, Collection<Long> installs) {
         return keys.ofInstalls(app, installs);
     }
 
-    Map<Long, String> accounts(App app, Collection<Long> accounts) {
+    public Map<Long, String> accounts(App app, Collection<Long> accounts) {
         return keys.ofAccounts(app, accounts);
     }
 
     /** People whose account, or one of whose installs, the sender knows by a name. */
-    List<Long> find(App app, EventLog log, String name) {
+    public List<Long> find(App app, EventLog log, String name) {
         TreeSet<Long> owners = new TreeSet<>();
         keys.account(app, name)
                 .filter(owner -> PersonEvents.find(log, owner).isPresent())

@@ -1,0 +1,26 @@
+package coldtide.core.extract;
+
+import static java.util.Objects.requireNonNull;
+
+import coldtide.core.time.DayRange;
+import coldtide.core.who.EventCondition;
+import coldtide.core.who.PersonCondition;
+import java.util.Optional;
+
+/**
+ * Which events, in which order?
+ *
+ * @param what the events
+ * @param among whose
+ * @param by a property with numbers; their time without it. Events without it stand behind all others
+ * @param largestFirst whether the newest, or the largest, stand in front
+ */
+public record ExtractQuestion(
+        DayRange range, EventCondition what, PersonCondition among, Optional<String> by, boolean largestFirst) {
+    public ExtractQuestion {
+        requireNonNull(range, "range");
+        requireNonNull(what, "what");
+        requireNonNull(among, "among");
+        requireNonNull(by, "by");
+    }
+}

@@ -1,0 +1,126 @@
+package coldtide.server.extract;
+
+import coldtide.core.extract.ExtractRow;
+import de.siegmar.fastcsv.writer.CsvWriter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.UncheckedIOException;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Consumer;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Writes events as a file: CSV (RFC 4180), NDJSON, or Parquet, in which every column is text. */
+final class ExtractFile {
+    /** Which form. */
+    enum Format {
+        CSV("text/csv"),
+        NDJSON("application/x-ndjson"),
+        PARQUET("application/vnd.apache.parquet");
+
+        private final String mediaType;
+
+        Format(String mediaType) {
+            this.mediaType = mediaType;
+        }
+
+        String mediaType() {
+            return mediaType;
+        }
+    }
+
+    /** Gives each event to whoever takes it. */
+    @FunctionalInterface
+    interface Events {
+        void each(Consumer<ExtractRow> taker);
+    }
+
+    private final List<String> columns;
+    private final JsonMapper json;
+
+    ExtractFile(List<String> columns, JsonMapper json) {
+        this.columns = columns;
+        this.json = json;
+    }
+
+    void write(Format format, Events events, OutputStream out) throws IOException {
+        switch (format) {
+            case CSV -> csv(events, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+            case NDJSON -> ndjson(events, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+            case PARQUET -> parquet(events, out);
+        }
+    }
+
+    private List<String> head() {
+        List<String> head = new ArrayList<>(RowTexts.ALWAYS);
+        head.addAll(columns);
+        return head;
+    }
+
+    private void csv(Events events, Writer out) throws IOException {
+        CsvWriter csv = CsvWriter.builder().build(out);
+        csv.writeRecord(head());
+        events.each(row -> csv.writeRecord(RowTexts.of(row, columns)));
+        csv.flush();
+    }
+
+    /** What an event does not have is left out. */
+    private void ndjson(Events events, Writer out) throws IOException {
+        List<String> head = head();
+        events.each(row -> {
+            List<String> texts = RowTexts.of(row, columns);
+            Map<String, String> object = new LinkedHashMap<>();
+            for (int i = 0; i < head.size(); i++) {
+                if (!texts.get(i).isEmpty()) {
+                    object.put(head.get(i), texts.get(i));
+                }
+            }
+            try {
+                out.write(json.writeValueAsString(object) + "\n");
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        });
+        out.flush();
+    }
+
+    private void parquet(Events events, OutputStream out) throws IOException {
+        Path folder = Files.createTempDirectory("extract");
+        Path rows = folder.resolve("rows.csv");
+        Path file = folder.resolve("rows.parquet");
+        try {
+            try (Writer writer = Files.newBufferedWriter(rows)) {
+                csv(events, writer);
+            }
+            try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
+                    Statement statement = connection.createStatement()) {
+                statement.execute("copy (select * from read_csv('" + quoted(rows)
+                        + "', all_varchar = true, header = true, delim = ',', quote = '\"', escape = '\"',"
+                        + " max_line_size = 20000000)) to '" + quoted(file) + "' (format parquet)");
+            } catch (SQLException e) {
+                throw new IOException("The Parquet file could not be written.", e);
+            }
+            Files.copy(file, out);
+            out.flush();
+        } finally {
+            Files.deleteIfExists(file);
+            Files.deleteIfExists(rows);
+            Files.delete(folder);
+        }
+    }
+
+    private static String quoted(Path path) {
+        return path.toString().replace("'", "''");
+    }
+}
