@@ -14,6 +14,7 @@ const Releases = lazy(() => import('./rooms/releases/Releases'));
 const Cases = lazy(() => import('./rooms/cases/Cases'));
 const Measures = lazy(() => import('./rooms/measures/Measures'));
 const Contrast = lazy(() => import('./rooms/contrast/Contrast'));
+const Extracts = lazy(() => import('./rooms/extracts/Extracts'));
 const Places = lazy(() => import('./rooms/places/Places'));
 const Segments = lazy(() => import('./rooms/segments/Segments'));
 const Register = lazy(() => import('./rooms/register/Register'));
@@ -50,6 +51,7 @@ function Door() {
           <Route path="cases" element={<Cases />} />
           <Route path="measures" element={<Measures />} />
           <Route path="contrast" element={<Contrast />} />
+          <Route path="extracts" element={<Extracts />} />
           <Route path="places" element={<Places />} />
           <Route path="segments" element={<Segments />} />
           <Route path="register" element={<Register />} />

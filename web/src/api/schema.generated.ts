@@ -372,6 +372,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/extracts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["page"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/extracts/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/funnel": {
         parameters: {
             query?: never;
@@ -1314,6 +1346,10 @@ export interface components {
             answer: components["schemas"]["EarlyView"];
             foot: components["schemas"]["Foot"];
         };
+        AnsweredExtractView: {
+            answer: components["schemas"]["ExtractView"];
+            foot: components["schemas"]["Foot"];
+        };
         AnsweredFunnelView: {
             answer: components["schemas"]["FunnelView"];
             foot: components["schemas"]["Foot"];
@@ -1889,6 +1925,12 @@ export interface components {
                 [key: string]: string;
             };
         };
+        EventRow: {
+            always: string[];
+            values: {
+                [key: string]: string;
+            };
+        };
         EventView: {
             account: string | null;
             install: string;
@@ -1916,6 +1958,37 @@ export interface components {
             room: string;
             /** Format: date-time */
             watermark: string;
+        };
+        ExtractAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            by: string | null;
+            /** Format: int32 */
+            from: number;
+            largestFirst: boolean;
+            lenient: boolean | null;
+            /** Format: int32 */
+            most: number;
+            range: components["schemas"]["DayRange"];
+            what: {
+                [key: string]: unknown;
+            } | null;
+        };
+        ExtractView: {
+            always: string[];
+            /** Format: int64 */
+            events: number;
+            leftOut: string[];
+            /** Format: int64 */
+            mostSaved: number;
+            rows: components["schemas"]["EventRow"][];
+        };
+        FileAsk: {
+            columns: string[];
+            events: components["schemas"]["ExtractAsk"];
+            /** @enum {string} */
+            format: "CSV" | "NDJSON" | "PARQUET";
         };
         FindingView: {
             found: components["schemas"]["ChangesView"];
@@ -3028,6 +3101,7 @@ export interface components {
             /** @enum {string|null} */
             unit: "PEOPLE" | "SESSIONS" | "EVENTS" | null;
         };
+        StreamingResponseBody: unknown;
         SurvivalAsk: {
             among: {
                 [key: string]: unknown;
@@ -3991,6 +4065,58 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WholeEvidence"];
+                };
+            };
+        };
+    };
+    page: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExtractAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredExtractView"];
+                };
+            };
+        };
+    };
+    file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StreamingResponseBody"];
                 };
             };
         };

@@ -30,6 +30,7 @@ export const GROUPS = [
     rooms: [
       { path: 'catalogue', name: 'Catalogue', compares: false },
       { path: 'intake', name: 'Intake', compares: false },
+      { path: 'extracts', name: 'Extracts', compares: false },
       { path: 'settings', name: 'Settings', compares: false },
     ],
   },

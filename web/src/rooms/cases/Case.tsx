@@ -6,7 +6,6 @@ import { AnswerTools } from '../../frame/AnswerTools';
 import type { FrameContext } from '../../frame/Frame';
 import { daysParam } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
-import type { PersonCondition } from '../../words/conditions';
 import { daysWords, KIND, STATUS, titleOf } from '../../words/changes';
 import { Argument } from './Argument';
 import { CaseChart } from './CaseChart';
@@ -112,7 +111,7 @@ export function InHand({ app, rail, view, incident, step }: InHandProps) {
     return (
       <>
         <PerformanceTable incident={incident} />
-        <SpotLink app={app} incident={incident} />
+        <Elsewhere app={app} incident={incident} />
         <EventTable incident={incident} />
       </>
     );
@@ -120,23 +119,29 @@ export function InHand({ app, rail, view, incident, step }: InHandProps) {
   return <CaseChart rail={rail} view={view} incident={incident} />;
 }
 
-/** The slowest spot on the plan of its level, these people against the rest. */
-function SpotLink({ app, incident }: { app: string; incident: IncidentView }) {
-  const { spot, days, slice } = incident;
-  if (!spot) return null;
-  const who: PersonCondition = { all: slice.map(({ property, value }) => ({ property, is: value })) };
-  const words = new URLSearchParams({
-    level: String(spot.level),
+/** These people in other rooms: the slowest spot on the plan of its level, and every event of theirs. */
+function Elsewhere({ app, incident: { spot, days, slice } }: { app: string; incident: IncidentView }) {
+  const who = JSON.stringify({ all: slice.map(({ property, value }) => ({ property, is: value })) });
+  const place = new URLSearchParams({
+    level: String(spot?.level),
     show: 'fps.mean',
     beside: 'group',
-    group: JSON.stringify(who),
+    group: who,
     days: daysParam(days),
   });
+  const rows = new URLSearchParams({ among: who, days: daysParam(days) });
   return (
     <p>
-      <Link to={`/a/${app}/places?${words.toString()}`}>
-        Level {spot.level} on its plan, these people against the rest
-      </Link>
+      <Link to={`/a/${app}/extracts?${rows.toString()}`}>Their events of these days, one by one</Link>
+      {spot && (
+        <>
+          {' '}
+          ·{' '}
+          <Link to={`/a/${app}/places?${place.toString()}`}>
+            Level {spot.level} on its plan, they against the rest
+          </Link>
+        </>
+      )}
     </p>
   );
 }

@@ -22,7 +22,17 @@ import { Furthest } from './Furthest';
 import { Plan } from './Plan';
 import { PlanFile } from './PlanFile';
 import { PlaceTable } from './PlaceTable';
-import { askOf, peopleIn, SHOWN, squaresOf, wordsOf, type Area, type Side, type Words } from './question';
+import {
+  askOf,
+  peopleIn,
+  rowsIn,
+  SHOWN,
+  squaresOf,
+  wordsOf,
+  type Area,
+  type Side,
+  type Words,
+} from './question';
 import './places.css';
 
 /** What is done where on the plan of a level, and how the app runs there. */
@@ -216,6 +226,7 @@ function View({ frame: { app, asked }, words, level, answered }: ViewProps) {
           app={app.key}
           area={area}
           who={peopleIn(words, area, asked)}
+          rows={rowsIn(words, area, asked)}
           onClear={() => setArea(undefined)}
         />
       )}

@@ -1,6 +1,6 @@
 import type { LevelView, PlaceAsk, PlaceMeasure } from '../../api/places';
-import { amongOf, before, peopleParam, type Asked } from '../../frame/question';
-import type { EventCondition, PersonCondition } from '../../words/conditions';
+import { amongOf, amongParam, before, daysParam, peopleParam, type Asked } from '../../frame/question';
+import { isEveryone, type EventCondition, type PersonCondition } from '../../words/conditions';
 
 /** What a square can tell: by the word it has in the address. */
 export interface Shown {
@@ -141,19 +141,32 @@ export interface Area {
   bottom: number;
 }
 
+/** What happened in an area. */
+const eventsIn = ({ level, what }: Words, area: Area): EventCondition => ({
+  all: [
+    ...(what ? [what] : []),
+    { property: 'level', is: String(level?.level ?? 0) },
+    { property: 'x', atLeast: area.left, lessThan: area.right },
+    { property: 'y', atLeast: area.top, lessThan: area.bottom },
+  ],
+});
+
+/** Where these events stand one by one. */
+export function rowsIn(words: Words, area: Area, asked: Asked): string {
+  const params = new URLSearchParams({ what: JSON.stringify(eventsIn(words, area)) });
+  const among = amongParam(words.among);
+  if (among) params.set('among', among);
+  if (asked.range) params.set('days', daysParam(asked.range));
+  return `/a/${asked.app}/extracts?${params.toString()}`;
+}
+
 /** Whoever did it in an area, on the days asked about. */
-export function peopleIn({ level, what, among }: Words, area: Area, asked: Asked): PersonCondition {
+export function peopleIn(words: Words, area: Area, asked: Asked): PersonCondition {
   const range = asked.range ?? { from: '', to: '' };
-  const did: EventCondition = {
-    all: [
-      ...(what ? [what] : []),
-      { property: 'level', is: String(level?.level ?? 0) },
-      { property: 'x', atLeast: area.left, lessThan: area.right },
-      { property: 'y', atLeast: area.top, lessThan: area.bottom },
-    ],
-  };
+  const did = eventsIn(words, area);
+  const { among } = words;
   const there: PersonCondition = { did, when: { from: range.from, to: range.to } };
-  return JSON.stringify(among) === JSON.stringify({ all: [] }) ? there : { all: [among, there] };
+  return isEveryone(among) ? there : { all: [among, there] };
 }
 
 export const areaWords = ({ left, top, right, bottom }: Area) =>

@@ -1,3 +1,4 @@
+import '../../frame/pages.css';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { useRegister, usePersonLog, type EntryOfLog, type PersonLogView } from '../../api/register';
@@ -54,7 +55,7 @@ export function PersonLog({ frame, id, words }: PersonLogProps) {
             {view.page.map((entry) => (
               <Entry key={`${entry.starts} ${entry.session}`} app={app.key} entry={entry} zone={app.zone} />
             ))}
-            <p className="register-pages">
+            <p className="pages">
               <Button disabled={from === 0} onClick={() => setFrom(Math.max(0, from - ENTRIES))}>
                 Newer
               </Button>

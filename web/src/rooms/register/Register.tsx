@@ -1,15 +1,14 @@
-import Autocomplete from '@mui/material/Autocomplete';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { askRegister, findPeople, useRegister, type By, type RegisterView } from '../../api/register';
-import { useWords } from '../../api/words';
+import { ColumnsField } from '../../frame/ColumnsField';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer, type Finding } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
 import { useLetter } from '../../frame/keys';
+import { Pages } from '../../frame/Pages';
 import { saveCsv } from '../../frame/saveCsv';
 import { Sentence, ChoiceWord, Word } from '../../frame/sentence/Sentence';
 import { count } from '../../words/numbers';
@@ -53,35 +52,20 @@ export default function Register() {
         />
         , with their{' '}
         <Word label="Columns" text={words.columns.join(', ') || 'figures alone'}>
-          {() => <Columns app={asked.app} columns={words.columns} onChange={(columns) => set({ columns })} />}
+          {() => (
+            <ColumnsField
+              app={asked.app}
+              label="Properties, latest values"
+              columns={words.columns}
+              onChange={(columns) => set({ columns })}
+            />
+          )}
         </Word>
         ?
       </Sentence>
       {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
       {answer.data && <View frame={frame} words={words} view={answer.data.answer} />}
     </>
-  );
-}
-
-interface ColumnsProps {
-  app: string;
-  columns: string[];
-  onChange: (columns: string[]) => void;
-}
-
-function Columns({ app, columns, onChange }: ColumnsProps) {
-  const words = useWords(app);
-  return (
-    <div className="condition-sheet">
-      <Autocomplete
-        multiple
-        options={words.properties.map((property) => property.name)}
-        value={columns}
-        onChange={(_, next) => onChange(next.slice(0, 20))}
-        size="small"
-        renderInput={(params) => <TextField {...params} label="Properties, latest values" autoFocus />}
-      />
-    </div>
   );
 }
 
@@ -142,25 +126,14 @@ function View({ frame, words, view }: { frame: FrameContext; words: Words; view:
         onOpen={(id, at) => asked.set({ person: id, at: String(at) })}
         onOrder={(order) => asked.set(paramsOf({ ...order, from: 0 }))}
       />
-      <Pages words={words} people={view.people} onGo={(from) => asked.set(paramsOf({ from }))} />
+      <Pages
+        from={words.from}
+        page={PAGE}
+        all={view.people}
+        none="Nobody."
+        onGo={(from) => asked.set(paramsOf({ from }))}
+      />
     </Answer>
-  );
-}
-
-function Pages({ words, people, onGo }: { words: Words; people: number; onGo: (from: number) => void }) {
-  const last = Math.min(words.from + PAGE, people);
-  return (
-    <p className="register-pages">
-      <Button disabled={words.from === 0} onClick={() => onGo(Math.max(0, words.from - PAGE))}>
-        Before
-      </Button>
-      <span>
-        {people === 0 ? 'Nobody.' : `${count(words.from + 1)} to ${count(last)} of ${count(people)}`}
-      </span>
-      <Button disabled={last >= people} onClick={() => onGo(words.from + PAGE)}>
-        Next
-      </Button>
-    </p>
   );
 }
 

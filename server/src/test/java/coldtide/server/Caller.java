@@ -157,10 +157,24 @@ public final class Caller {
         return request;
     }
 
+    /** A file that an answer is. */
+    public byte[] bytes(String path, Object body) {
+        return send(
+                        withToken(request(path))
+                                .header("Content-Type", "application/json")
+                                .POST(BodyPublishers.ofString(JSON.writeValueAsString(body))),
+                        BodyHandlers.ofByteArray())
+                .body();
+    }
+
     private Answer send(HttpRequest.Builder request) {
+        HttpResponse<String> response = send(request, BodyHandlers.ofString());
+        return new Answer(response.statusCode(), response.body(), response.headers());
+    }
+
+    private <T> HttpResponse<T> send(HttpRequest.Builder request, HttpResponse.BodyHandler<T> how) {
         try {
-            HttpResponse<String> response = client.send(request.build(), BodyHandlers.ofString());
-            return new Answer(response.statusCode(), response.body(), response.headers());
+            return client.send(request.build(), how);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {

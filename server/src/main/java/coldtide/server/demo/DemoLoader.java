@@ -4,7 +4,6 @@ import coldtide.core.channel.ChannelRule;
 import coldtide.core.log.Money;
 import coldtide.core.log.RevenueType;
 import coldtide.server.access.DemoAccount;
-import coldtide.server.place.FloorPlans;
 import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
@@ -16,6 +15,8 @@ import coldtide.server.store.ChannelRuleRepository;
 import coldtide.server.store.EventWriter;
 import coldtide.server.store.ExchangeRate;
 import coldtide.server.store.ExchangeRateRepository;
+import coldtide.server.store.FloorPlan;
+import coldtide.server.store.FloorPlanRepository;
 import coldtide.server.store.HeldBackWriter;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
@@ -27,7 +28,7 @@ import coldtide.server.store.StoredChannelRule;
 import coldtide.world.World;
 import coldtide.world.WorldEvent;
 import coldtide.world.WorldMark;
-import coldtide.world.out.FloorPlan;
+import coldtide.world.out.TowerPlan;
 import coldtide.world.scenario.AppRelease;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;
@@ -86,6 +87,8 @@ class DemoLoader implements ApplicationRunner {
     }
 
     private static final String DEMO = "demo";
+    /** The coordinates in which every tower is drawn. */
+    private static final FloorPlan.Box WHOLE_TOWER = new FloorPlan.Box(0, 0, 100, 100);
 
     /** What an analyst of the world would name first. */
     private static final Map<String, Behaviour.Words> BEHAVIOURS = Map.of(
@@ -115,7 +118,7 @@ class DemoLoader implements ApplicationRunner {
     private final ExchangeRateRepository rates;
     private final ChannelRuleRepository channelRules;
     private final ChannelCostRepository costs;
-    private final FloorPlans plans;
+    private final FloorPlanRepository plans;
     private final EventWriter writer;
     private final ImportRepository imports;
     private final HeldBackWriter heldBack;
@@ -132,7 +135,7 @@ class DemoLoader implements ApplicationRunner {
             ExchangeRateRepository rates,
             ChannelRuleRepository channelRules,
             ChannelCostRepository costs,
-            FloorPlans plans,
+            FloorPlanRepository plans,
             EventWriter writer,
             ImportRepository imports,
             HeldBackWriter heldBack,
@@ -190,7 +193,8 @@ class DemoLoader implements ApplicationRunner {
             scenario.releases().forEach(release -> releases.save(release(app, scenario, release)));
             world.marks().forEach(mark -> marks.save(mark(app, mark)));
             for (int level = 0; level < scenario.places().size(); level++) {
-                plans.keep(app, level + 1, FloorPlan.svg(scenario.places().get(level)), DEMO);
+                String svg = TowerPlan.svg(scenario.places().get(level));
+                plans.save(new FloorPlan(app.id(), level + 1, svg, WHOLE_TOWER, DEMO));
             }
             BEHAVIOURS.forEach((name, words) -> behaviours.save(new Behaviour(app.id(), name, words, DEMO)));
             rates.saveAll(world.rates().stream()

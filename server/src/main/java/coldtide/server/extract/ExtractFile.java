@@ -1,6 +1,7 @@
 package coldtide.server.extract;
 
 import coldtide.core.extract.ExtractRow;
+import coldtide.server.rows.ParquetTable;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -10,10 +11,6 @@ import java.io.Writer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.SQLException;
-import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -103,14 +100,7 @@ final class ExtractFile {
             try (Writer writer = Files.newBufferedWriter(rows)) {
                 csv(events, writer);
             }
-            try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
-                    Statement statement = connection.createStatement()) {
-                statement.execute("copy (select * from read_csv('" + quoted(rows)
-                        + "', all_varchar = true, header = true, delim = ',', quote = '\"', escape = '\"',"
-                        + " max_line_size = 20000000)) to '" + quoted(file) + "' (format parquet)");
-            } catch (SQLException e) {
-                throw new IOException("The Parquet file could not be written.", e);
-            }
+            ParquetTable.write(rows, file);
             Files.copy(file, out);
             out.flush();
         } finally {
@@ -118,9 +108,5 @@ final class ExtractFile {
             Files.deleteIfExists(rows);
             Files.delete(folder);
         }
-    }
-
-    private static String quoted(Path path) {
-        return path.toString().replace("'", "''");
     }
 }

@@ -13,7 +13,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** The drawings of an app's levels. */
 @Component
-public class FloorPlans {
+class FloorPlans {
     private final FloorPlanRepository plans;
     private final Audit audit;
     private final TransactionTemplate transaction;
@@ -38,7 +38,7 @@ public class FloorPlans {
      * @return names of what was not taken over
      * @throws Problem if it is no drawing
      */
-    public Set<String> keep(App app, double level, String svg, String who) {
+    Set<String> keep(App app, double level, String svg, String who) {
         PlanSvg plan = PlanSvg.of(svg);
         transaction.executeWithoutResult(status -> {
             plans.save(new FloorPlan(app.id(), level, plan.text(), plan.box(), who));

@@ -13,7 +13,7 @@ import java.util.Properties;
 import java.util.stream.Collectors;
 
 /** A Parquet file as a table of plain values, in the order of the file. Times come as ISO 8601. */
-final class ParquetTable implements AutoCloseable {
+public final class ParquetTable implements AutoCloseable {
     private static final String MOST_MEMORY = "512MB";
 
     private final Connection connection;
@@ -107,5 +107,26 @@ final class ParquetTable implements AutoCloseable {
         } catch (SQLException e) {
             throw new IOException("The engine that reads Parquet could not be closed.", e);
         }
+    }
+
+    /**
+     * Writes a CSV file with a head anew as Parquet, every column as text.
+     *
+     * @throws IOException if it cannot be written
+     */
+    public static void write(Path csv, Path parquet) throws IOException {
+        try (Connection connection = DriverManager.getConnection("jdbc:duckdb:");
+                Statement statement = connection.createStatement()) {
+            statement.execute("set memory_limit = '" + MOST_MEMORY + "'");
+            statement.execute("copy (select * from read_csv('" + quoted(csv)
+                    + "', all_varchar = true, header = true, delim = ',', quote = '\"', escape = '\"',"
+                    + " max_line_size = 20000000)) to '" + quoted(parquet) + "' (format parquet)");
+        } catch (SQLException e) {
+            throw new IOException("The Parquet file could not be written.", e);
+        }
+    }
+
+    private static String quoted(Path path) {
+        return path.toString().replace("'", "''");
     }
 }

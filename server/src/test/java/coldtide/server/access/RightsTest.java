@@ -196,7 +196,10 @@ class RightsTest {
 
     /** Of nothing that is there, so that nothing is changed. */
     private static String address(String path) {
-        return path.replace("{app}", "gullcombe").replace("{id}", "999999").replace("{name}", "none");
+        return path.replace("{app}", "gullcombe")
+                .replace("{id}", "999999")
+                .replace("{name}", "none")
+                .replace("{level}", "99");
     }
 
     @Test

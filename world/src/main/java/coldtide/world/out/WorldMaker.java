@@ -76,7 +76,7 @@ public final class WorldMaker {
             ScenarioFile.write(scenario, file("--truth"));
         }
         if (options.containsKey("--plans")) {
-            FloorPlan.write(scenario.places(), file("--plans"));
+            TowerPlan.write(scenario.places(), file("--plans"));
         }
         if (options.containsKey("--settlements")) {
             SettlementFile.write(world, file("--settlements"));

@@ -9,14 +9,14 @@ import java.util.List;
 import java.util.Locale;
 
 /** The floor plan of a beacon's tower as SVG, in the coordinates of an event's {@code x} and {@code y}. */
-public final class FloorPlan {
+public final class TowerPlan {
     private static final String HEAD = """
             <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100" role="img" aria-label="NAME">
               <title>NAME</title>
               <g fill="none" stroke="#4a5a66" stroke-linejoin="round" font-family="sans-serif">
             """;
 
-    private FloorPlan() {}
+    private TowerPlan() {}
 
     /** Writes every tower: level-1.svg and so on. */
     static void write(List<Place> places, Path folder) throws IOException {

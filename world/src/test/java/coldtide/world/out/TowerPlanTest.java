@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.w3c.dom.Document;
 
-class FloorPlanTest {
+class TowerPlanTest {
     private static final Scenario SCENARIO = ScenarioFile.gullcombe().sized(600, 12, LocalDate.of(2026, 6, 28));
 
     @TempDir
@@ -26,7 +26,7 @@ class FloorPlanTest {
 
     @Test
     void eachTowerIsADrawingOfItsRooms() throws Exception {
-        FloorPlan.write(SCENARIO.places(), folder);
+        TowerPlan.write(SCENARIO.places(), folder);
         for (int level = 1; level <= 14; level++) {
             Document plan = parsed(Files.readString(folder.resolve("level-" + level + ".svg")));
             Place place = SCENARIO.places().get(level - 1);
@@ -47,7 +47,7 @@ class FloorPlanTest {
     @Test
     void namesWithMarkupStayText() throws Exception {
         Place odd = new Place("<script>\"&", List.of(new Room("a<b>&", 0, 0, 10, 10)));
-        Document plan = parsed(FloorPlan.svg(odd));
+        Document plan = parsed(TowerPlan.svg(odd));
         assertThat(plan.getElementsByTagName("script").getLength()).isZero();
         assertThat(plan.getElementsByTagName("text").item(0).getTextContent()).isEqualTo("a<b>&");
     }
@@ -75,7 +75,7 @@ class FloorPlanTest {
                 .eachPerson(events -> events.stream()
                         .map(event -> event.properties())
                         .filter(properties -> properties.containsKey("x"))
-                        .forEach(FloorPlanTest::liesInARoom));
+                        .forEach(TowerPlanTest::liesInARoom));
     }
 
     private static void liesInARoom(Map<String, Object> sample) {
