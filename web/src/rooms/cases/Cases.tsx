@@ -39,6 +39,12 @@ function Found({ frame, changes, opened }: FoundProps) {
   const incident = view?.incidents.find((each) => each.id === opened);
   return (
     <>
+      {(opened === null || (changes.data && !incident)) && (
+        <>
+          <h1 className="serif">Cases</h1>
+          <KeptTable app={frame.app} onOpen={(id) => frame.asked.set({ kept: String(id) })} />
+        </>
+      )}
       {changes.isPending && <p className="second">Every figure of every slice is being looked through.</p>}
       {changes.isError && <p className="fall">{changes.error.message}</p>}
       {changes.data && view && incident && (
@@ -61,8 +67,6 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
   useLetter('x', save);
   return (
     <>
-      <h1 className="serif">Cases</h1>
-      <KeptTable app={app} onOpen={(id) => asked.set({ kept: String(id) })} />
       {lost && (
         <p className="fall">
           There is no case &ldquo;{lost}&rdquo; any more: with the data of today it does not fall out of what

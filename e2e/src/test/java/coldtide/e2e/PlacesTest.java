@@ -63,7 +63,8 @@ class PlacesTest {
             assertThat(visitor.page.locator(".plan-people")).hasCount(0);
             visitor.page.keyboard().press("t");
             assertThat(visitor.page.locator(".place-table tbody tr").first()).isVisible();
-            Download csv = visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            Download csv =
+                    visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
             List<String> lines = Files.readAllLines(csv.path());
             assertThat(lines.get(0)).startsWith("x,y,square,people,events,fps.mean");
             assertThat(lines.size() - 1)

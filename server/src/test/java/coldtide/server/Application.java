@@ -64,6 +64,8 @@ public final class Application implements BeforeAllCallback {
                         "--coldtide.demo.people=" + PEOPLE,
                         "--coldtide.demo.weeks=" + WEEKS,
                         "--coldtide.demo.end=" + LAST_DAY,
+                        // Tests ask for alerts themselves.
+                        "--coldtide.alert-seconds=86400",
                         "--coldtide.uploads=" + uploads));
         keeperPassword = said.replaceAll("(?s).*name keeper, password (\\S+).*", "$1");
     }

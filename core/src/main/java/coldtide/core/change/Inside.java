@@ -242,7 +242,7 @@ final class Inside implements Analysis<Inside.Partial, Inside.Found> {
     private static Optional<Spot> spot(Partial partial) {
         return partial.squares.entrySet().stream()
                 .filter(each ->
-                        each.getValue().samples[2] >= LEAST_SAMPLES && each.getValue().samples[3] >= LEAST_SAMPLES)
+                        each.getValue().samples[2] >= LEAST_BEFORE && each.getValue().samples[3] >= LEAST_SAMPLES)
                 .min(Comparator.comparingDouble((Map.Entry<Square, Frames> each) ->
                         each.getValue().mean(3) / each.getValue().mean(2)))
                 .map(each -> new Spot(

@@ -72,6 +72,8 @@ class SecuritySetup {
                 .hasRole(KEEPER)
                 .requestMatchers(DELETE, "/api/apps/*/register/*")
                 .hasRole(KEEPER)
+                .requestMatchers(PUT, "/api/apps/*/alerts/targets/*/allowed")
+                .hasRole(KEEPER)
                 .requestMatchers(PUT, "/api/session/password")
                 .hasRole(READER)
                 .requestMatchers("/api/questions/*")

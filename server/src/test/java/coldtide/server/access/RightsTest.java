@@ -30,6 +30,7 @@ class RightsTest {
                 "changes",
                 "changes/bands",
                 "standings",
+                "alerts",
                 "cases",
                 "cases/{id}",
                 "cases/{id}/now",
@@ -109,6 +110,8 @@ class RightsTest {
                 "post evidence",
                 "put places/plans/{level}",
                 "delete places/plans/{level}",
+                "post alerts/targets",
+                "delete alerts/targets/{id}",
                 "post cases",
                 "put cases/{id}",
                 "post cases/{id}/findings",
@@ -119,6 +122,7 @@ class RightsTest {
         }
         least(
                 "KEEPER",
+                "put /api/apps/{app}/alerts/targets/{id}/allowed",
                 "get /api/people",
                 "post /api/people",
                 "put /api/people/{id}/role",

@@ -1,0 +1,89 @@
+package coldtide.server.change;
+
+import coldtide.server.apps.Apps;
+import coldtide.server.engine.Asking;
+import coldtide.server.engine.Engine;
+import coldtide.server.store.App;
+import jakarta.annotation.PreDestroy;
+import java.time.Instant;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/** Asks the watch in the background when something has come in, and has alerts raised and sent. */
+@Component
+class AlertWatch {
+    private static final Logger LOG = LoggerFactory.getLogger(AlertWatch.class);
+
+    private final Apps apps;
+    private final Engine engine;
+    private final Asking asking;
+    private final Watching watching;
+    private final Alerts alerts;
+    private final int seconds;
+    /** By app, the received time of the newest event when it was looked at last. */
+    private final Map<Integer, Instant> seen = new ConcurrentHashMap<>();
+
+    private final ScheduledExecutorService background = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "alerts");
+        thread.setDaemon(true);
+        return thread;
+    });
+
+    AlertWatch(
+            Apps apps,
+            Engine engine,
+            Asking asking,
+            Watching watching,
+            Alerts alerts,
+            @Value("${coldtide.alert-seconds}") int seconds) {
+        this.apps = apps;
+        this.engine = engine;
+        this.asking = asking;
+        this.watching = watching;
+        this.alerts = alerts;
+        this.seconds = seconds;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+        background.scheduleWithFixedDelay(this::once, seconds, seconds, TimeUnit.SECONDS);
+    }
+
+    @PreDestroy
+    void end() {
+        background.shutdownNow();
+    }
+
+    private void once() {
+        try {
+            look();
+            alerts.deliver(Instant.now());
+        } catch (RuntimeException why) {
+            LOG.warn("Alerts are looked at again in {} s.", seconds, why);
+        }
+    }
+
+    /** Every app of which something has come in since the last time. */
+    void look() {
+        for (App app : apps.all()) {
+            engine.log(app)
+                    .map(log -> log.watermark())
+                    .filter(watermark -> !watermark.equals(seen.get(app.id())))
+                    .ifPresent(watermark -> {
+                        ChangesView found = asking.ask(app.key(), asked -> ChangesView.of(asked, watching.of(asked)))
+                                .answer();
+                        alerts.raise(app, found);
+                        seen.put(app.id(), watermark);
+                    });
+        }
+    }
+}

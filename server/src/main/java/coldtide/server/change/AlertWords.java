@@ -1,0 +1,59 @@
+package coldtide.server.change;
+
+import coldtide.core.who.Having;
+import coldtide.server.change.IncidentView.ChangeView;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+
+/** What an alert says: short, with what it rests on, and where to read on. */
+record AlertWords(String title, String words) {
+    /** @param app its name, and the key by which its pages are found */
+    static AlertWords of(String appName, String appKey, IncidentView incident) {
+        String title = appName + ": " + what(incident);
+        StringBuilder words = new StringBuilder(what(incident)).append(".\n");
+        incident.drops().stream()
+                .limit(1)
+                .map(IncidentView.DropView::change)
+                .filter(change -> change.part() != null && change.low() != null && change.high() != null)
+                .forEach(change ->
+                        words.append("By ").append(within(change)).append(", ").append("95 % interval.\n"));
+        words.append("From ").append(incident.days().from());
+        words.append(incident.isOver() ? " to " + incident.days().to().minusDays(1) + ", over.\n" : ", going on.\n");
+        words.append("Kind of cause: ").append(lower(incident.kind().name())).append(".\n");
+        if (incident.blamed() != null) {
+            words.append("After release ")
+                    .append(incident.blamed().version())
+                    .append(" on ")
+                    .append(incident.blamed().platform())
+                    .append(".\n");
+        }
+        words.append("Read on at /a/").append(appKey).append("/cases\n");
+        return new AlertWords(title, words.toString());
+    }
+
+    private static String what(IncidentView incident) {
+        if (incident.drops().isEmpty()) {
+            return "events stopped arriving";
+        }
+        IncidentView.DropView lead = incident.drops().get(0);
+        return lower(lead.figure().name()) + of(lead.slice()) + (lead.isWorseAbove() ? " rose" : " fell");
+    }
+
+    private static String of(List<Having> slice) {
+        return slice.isEmpty()
+                ? ""
+                : slice.stream()
+                        .map(having -> having.property() + " " + having.value())
+                        .collect(Collectors.joining(", ", " of ", ""));
+    }
+
+    private static String within(ChangeView change) {
+        return String.format(
+                Locale.ROOT, "%+.1f %% (%+.1f to %+.1f)", 100 * change.part(), 100 * change.low(), 100 * change.high());
+    }
+
+    private static String lower(String name) {
+        return name.toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+}

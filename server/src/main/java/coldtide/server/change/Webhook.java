@@ -1,0 +1,86 @@
+package coldtide.server.change;
+
+import coldtide.server.store.Alert;
+import coldtide.server.store.AlertTarget;
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Posts an alert as JSON. {@code Signature-Time} says when, {@code Signature} is the HMAC-SHA-256 (RFC 2104) of that time, a dot and the
+ * body by the target's secret, in hexadecimal; {@code Alert-Id} stays the same when it is tried again. Redirects are not followed: only
+ * the address that was allowed gets anything.
+ */
+@Component
+class Webhook {
+    private static final Duration PATIENCE = Duration.ofSeconds(10);
+    private static final String HMAC = "HmacSHA256";
+    private static final int SUCCESS = 200;
+    private static final int NO_SUCCESS = 300;
+
+    private final JsonMapper json;
+    private final HttpClient client = HttpClient.newBuilder()
+            .connectTimeout(PATIENCE)
+            .followRedirects(HttpClient.Redirect.NEVER)
+            .build();
+
+    Webhook(JsonMapper json) {
+        this.json = json;
+    }
+
+    /** Why it did not arrive; empty if it did. */
+    Optional<String> post(AlertTarget target, Alert alert, Instant now) {
+        Map<String, Object> content = new LinkedHashMap<>();
+        content.put("alert", alert.id());
+        content.put("raised", alert.raised().toString());
+        content.put("incident", alert.incident());
+        content.put("title", alert.title());
+        content.put("text", alert.words());
+        String body = json.writeValueAsString(content);
+        String time = Long.toString(now.getEpochSecond());
+        HttpRequest request = HttpRequest.newBuilder(URI.create(target.address()))
+                .timeout(PATIENCE)
+                .header("Content-Type", "application/json")
+                .header("Alert-Id", Integer.toString(alert.id()))
+                .header("Signature-Time", time)
+                .header("Signature", signature(target.secret(), time + "." + body))
+                .POST(HttpRequest.BodyPublishers.ofString(body))
+                .build();
+        try {
+            int status =
+                    client.send(request, HttpResponse.BodyHandlers.discarding()).statusCode();
+            return status >= SUCCESS && status < NO_SUCCESS
+                    ? Optional.empty()
+                    : Optional.of("It answered with status " + status + ".");
+        } catch (IOException e) {
+            return Optional.of("It did not answer: " + e.getClass().getSimpleName() + ".");
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return Optional.of("The server went down meanwhile.");
+        }
+    }
+
+    static String signature(String secret, String content) {
+        try {
+            Mac mac = Mac.getInstance(HMAC);
+            mac.init(new SecretKeySpec(secret.getBytes(StandardCharsets.UTF_8), HMAC));
+            return HexFormat.of().formatHex(mac.doFinal(content.getBytes(StandardCharsets.UTF_8)));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException("Every Java has " + HMAC + ".", e);
+        }
+    }
+}

@@ -1,0 +1,15 @@
+package coldtide.server.store;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.repository.Repository;
+
+public interface AlertTargetRepository extends Repository<AlertTarget, Integer> {
+    AlertTarget save(AlertTarget target);
+
+    Optional<AlertTarget> findById(int id);
+
+    Optional<AlertTarget> findByAppIdAndIdAndEndedIsNull(int appId, int id);
+
+    List<AlertTarget> findByAppIdAndEndedIsNullOrderById(int appId);
+}
