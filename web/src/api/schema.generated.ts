@@ -52,6 +52,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/alerts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/alerts/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/alerts/targets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_3"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/alerts/targets/{id}/allowed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["allow"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/behaviours": {
         parameters: {
             query?: never;
@@ -1318,6 +1382,21 @@ export interface components {
             /** Format: double */
             share: number;
         };
+        AlertView: {
+            deliveries: components["schemas"]["DeliveryView"][];
+            /** Format: int32 */
+            id: number;
+            incident: string;
+            /** Format: date-time */
+            raised: string;
+            title: string;
+            words: string;
+        };
+        AlertsView: {
+            alerts: components["schemas"]["AlertView"][];
+            mails: components["schemas"]["MailView"][];
+            targets: components["schemas"]["TargetView"][];
+        };
         AnsweredActivityChange: {
             answer: components["schemas"]["ActivityChange"];
             foot: components["schemas"]["Foot"];
@@ -1804,6 +1883,17 @@ export interface components {
             from: string;
             /** Format: date */
             to: string;
+        };
+        DeliveryView: {
+            /** Format: date-time */
+            due: string;
+            fault: string | null;
+            /** @enum {string} */
+            state: "WAITING" | "SENT" | "GIVEN_UP";
+            /** Format: int32 */
+            target: number;
+            /** Format: int32 */
+            tries: number;
         };
         Difference: {
             /** Format: double */
@@ -2332,6 +2422,15 @@ export interface components {
             /** @enum {string|null} */
             until: "WINDOW" | "SESSION" | null;
         };
+        MailView: {
+            /** Format: int32 */
+            id: number;
+            /** Format: date-time */
+            sent: string;
+            subject: string;
+            to: string;
+            words: string;
+        };
         MarkEntry: {
             /** Format: date-time */
             ends: string | null;
@@ -2481,6 +2580,10 @@ export interface components {
         NewRole: {
             /** @enum {string} */
             role: "READER" | "ANALYST" | "KEEPER";
+        };
+        NewTarget: {
+            secret: string;
+            target: components["schemas"]["TargetView"];
         };
         NumberBounds: {
             /** Format: double */
@@ -3138,6 +3241,23 @@ export interface components {
             measures: components["schemas"]["ValuesView"][];
             periods: components["schemas"]["Period"][];
         };
+        TargetEntry: {
+            address: string;
+            /** @enum {string} */
+            kind: "MAIL" | "WEBHOOK";
+        };
+        TargetView: {
+            /** Format: date-time */
+            added: string;
+            addedBy: string;
+            address: string;
+            allowedBy: string | null;
+            /** Format: int32 */
+            id: number;
+            isOpen: boolean;
+            /** @enum {string} */
+            kind: "MAIL" | "WEBHOOK";
+        };
         TestView: {
             /** Format: double */
             chiSquared: number;
@@ -3429,6 +3549,98 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredActivityChange"];
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlertsView"];
+                };
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewTarget"];
+                };
+            };
+        };
+    };
+    remove_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    allow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetView"];
                 };
             };
         };

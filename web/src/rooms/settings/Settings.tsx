@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { useSession } from '../../api/queries';
 import { useFrame } from '../../frame/Frame';
+import { AlertList } from './AlertList';
 import { AuditList } from './AuditList';
 import { ChannelRules } from './ChannelRules';
 import { KeyList } from './KeyList';
@@ -16,6 +17,7 @@ const PARTS = {
   marks: 'Releases and marks',
   rates: 'Exchange rates',
   channels: 'Channels',
+  alerts: 'Alerts',
   people: 'People',
   keys: 'Keys',
   audit: 'What was done',
@@ -60,6 +62,7 @@ export default function Settings() {
         {may && part === 'audit' && <AuditList app={app} />}
         {part === 'rates' && <RateList app={app} mayChange={role !== 'READER'} />}
         {part === 'channels' && <ChannelRules app={app} mayChange={role !== 'READER'} />}
+        {part === 'alerts' && <AlertList app={app} mayChange={role !== 'READER'} />}
         {part === 'you' && <OwnPassword />}
         {part === 'marks' && (
           <>

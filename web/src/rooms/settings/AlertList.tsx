@@ -1,0 +1,173 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { useAddTarget, useAlerts, useAllowTarget, useRemoveTarget, type AlertsView } from '../../api/alerts';
+import { useSession, type AppView } from '../../api/queries';
+import { Pick } from '../../frame/condition/Pick';
+import { instantIn } from '../../words/dates';
+import { plural } from '../../words/numbers';
+import { ShownOnce } from './ShownOnce';
+
+const KINDS = [
+  { value: 'MAIL', name: 'by mail' },
+  { value: 'WEBHOOK', name: 'to a webhook' },
+] as const;
+
+/** Who is told when something falls, what they were told, and the mail box that stands in for a mail server. */
+export function AlertList({ app, mayChange }: { app: AppView; mayChange: boolean }) {
+  const alerts = useAlerts(app.key);
+  if (alerts.isError) return <p className="fall">{alerts.error.message}</p>;
+  if (!alerts.data) return null;
+  return (
+    <>
+      <h1 className="serif">Alerts of {app.name}</h1>
+      <p className="second">
+        After whatever comes in, everything is held against its own past. What falls together is one alert,
+        told once, however often it is found again.
+      </p>
+      <Targets app={app} view={alerts.data} mayChange={mayChange} />
+      {mayChange && <AddTarget app={app} />}
+      <h2>What was told</h2>
+      <Told app={app} view={alerts.data} />
+      <h2>Mail box</h2>
+      <p className="second">No mail leaves this house: what would have gone out stands here.</p>
+      <Mails app={app} view={alerts.data} />
+    </>
+  );
+}
+
+function Targets({ app, view, mayChange }: { app: AppView; view: AlertsView; mayChange: boolean }) {
+  const isKeeper = useSession().data?.role === 'KEEPER';
+  const allow = useAllowTarget(app.key);
+  const remove = useRemoveTarget(app.key);
+  if (view.targets.length === 0) return <p>Nobody is told yet.</p>;
+  return (
+    <>
+      <table className="ruled">
+        <thead>
+          <tr>
+            <th scope="col">How</th>
+            <th scope="col">Address</th>
+            <th scope="col">Added</th>
+            <th scope="col">State</th>
+            {mayChange && <th scope="col" />}
+          </tr>
+        </thead>
+        <tbody>
+          {view.targets.map((target) => (
+            <tr key={target.id}>
+              <td>{target.kind === 'MAIL' ? 'mail' : 'webhook'}</td>
+              <th scope="row">{target.address}</th>
+              <td>
+                {instantIn(target.added, app.zone)} by {target.addedBy}
+              </td>
+              <td>
+                {target.isOpen
+                  ? target.allowedBy
+                    ? `allowed by ${target.allowedBy}`
+                    : 'is told'
+                  : 'waits for a keeper to allow it'}{' '}
+                {!target.isOpen && isKeeper && (
+                  <button className="word" onClick={() => allow.mutate(target.id)}>
+                    Allow
+                  </button>
+                )}
+              </td>
+              {mayChange && (
+                <td>
+                  <button className="word" onClick={() => remove.mutate(target.id)}>
+                    Remove
+                  </button>
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {(allow.error ?? remove.error) && <p className="fall">{(allow.error ?? remove.error)?.message}</p>}
+    </>
+  );
+}
+
+function AddTarget({ app }: { app: AppView }) {
+  const [kind, setKind] = useState<'MAIL' | 'WEBHOOK'>('MAIL');
+  const [address, setAddress] = useState('');
+  const add = useAddTarget(app.key);
+  return (
+    <>
+      <form
+        className="line-form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          add.mutate({ kind, address: address.trim() }, { onSuccess: () => setAddress('') });
+        }}
+      >
+        <Pick label="Tell" value={kind} options={KINDS} onChange={setKind} width={150} />
+        <TextField
+          label={kind === 'MAIL' ? 'Mail address' : 'https:// address'}
+          value={address}
+          onChange={(event) => setAddress(event.target.value)}
+        />
+        <Button type="submit" variant="contained" disabled={!address.trim() || add.isPending}>
+          Add
+        </Button>
+      </form>
+      {add.data?.secret && (
+        <ShownOnce what="What is sent there is signed (HMAC-SHA-256) with" secret={add.data.secret} />
+      )}
+      {add.error && (
+        <p className="fall" role="alert">
+          {add.error.message}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Told({ app, view }: { app: AppView; view: AlertsView }) {
+  if (view.alerts.length === 0) return <p>Nothing has fallen since alerts are watched.</p>;
+  const where = (id: number) =>
+    view.targets.find((target) => target.id === id)?.address ?? 'somebody removed';
+  return (
+    <table className="ruled">
+      <thead>
+        <tr>
+          <th scope="col">When</th>
+          <th scope="col">What</th>
+          <th scope="col">Told to</th>
+        </tr>
+      </thead>
+      <tbody>
+        {view.alerts.map((alert) => (
+          <tr key={alert.id}>
+            <td>{instantIn(alert.raised, app.zone)}</td>
+            <td>{alert.title}</td>
+            <td>
+              {alert.deliveries.length === 0 && 'nobody'}
+              {alert.deliveries.map((each) => (
+                <div key={each.target}>
+                  {where(each.target)}
+                  {each.state === 'WAITING' &&
+                    `, waiting${each.tries > 0 ? ` after ${plural(each.tries, 'try', 'tries')}: ${each.fault ?? ''}` : ''}`}
+                  {each.state === 'GIVEN_UP' && `, given up: ${each.fault ?? ''}`}
+                </div>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Mails({ app, view }: { app: AppView; view: AlertsView }) {
+  if (view.mails.length === 0) return <p>It is empty.</p>;
+  return view.mails.map((mail) => (
+    <details key={mail.id} className="mail">
+      <summary>
+        {instantIn(mail.sent, app.zone)} to {mail.to}: {mail.subject}
+      </summary>
+      <pre>{mail.words}</pre>
+    </details>
+  ));
+}
