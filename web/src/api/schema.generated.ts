@@ -1626,6 +1626,8 @@ export interface components {
             contrast: components["schemas"]["ChangeView"];
             /** Format: int32 */
             daysBefore: number;
+            /** @enum {string} */
+            link: "TIME" | "DOSE" | "RUNS_WORSE";
             platform: string;
             /** Format: date */
             starts: string;

@@ -7,7 +7,8 @@ import type {
 import { format } from 'echarts/core';
 import type { Roles } from '../theme/roles';
 
-export const FONT = '"Source Sans 3 Variable", sans-serif';
+/** Quoted singly: it stands in attributes of an SVG. */
+export const FONT = "'Source Sans 3 Variable', sans-serif";
 
 const textLooks = (roles: Roles) => ({ color: roles.ink2, fontFamily: FONT, fontSize: 12 });
 

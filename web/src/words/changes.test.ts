@@ -91,19 +91,19 @@ describe('the words of a case', () => {
     expect(withoutSentence(drop({ slice: [] }))).toBeUndefined();
   });
 
-  test('a release is linked by what those on it did, or by time alone', () => {
+  test('a release is linked by what speaks for it and what those on it did', () => {
     const blamed = {
       version: '1.7.1',
       platform: 'android',
       starts: '2026-10-28',
       daysBefore: 3,
+      link: 'DOSE' as const,
       contrast: change(-1, -1, -0.99),
     };
     expect(releaseSentence(incident({ blamed }))).toContain('began 3 days before');
     expect(releaseSentence(incident({ blamed }))).toContain('\u2212100.0\u00a0%');
-    expect(releaseSentence(incident({ blamed: { ...blamed, contrast: change(null) } }))).toContain(
-      'time alone',
-    );
+    const other = { ...blamed, link: 'RUNS_WORSE' as const, contrast: change(null) };
+    expect(releaseSentence(incident({ blamed: other }))).toMatch(/came to run worse for them\.$/);
   });
 
   test('a verdict names whom, and says when nothing tells why', () => {

@@ -131,9 +131,14 @@ export function releaseSentence(incident: IncidentView): string | undefined {
   const began = `Release ${blamed.version} on ${blamed.platform} began ${
     blamed.daysBefore > 0 ? `${plural(blamed.daysBefore, 'day')} before` : 'on that day'
   }, on ${dayWords(dayOf(blamed.starts))}.`;
+  const link = {
+    TIME: 'Its time links the two.',
+    DOSE: 'Of the releases of those weeks, what is missing follows best how many were on it.',
+    RUNS_WORSE: 'It is the one on which the app came to run worse for them.',
+  }[blamed.link];
   return blamed.contrast.part === null
-    ? `${began} What fell is not so much for each active person, so time alone links the two.`
-    : `${began} On the same days, whoever of them was on it had ${changeWords(blamed.contrast)} against whoever was not.`;
+    ? `${began} ${link}`
+    : `${began} ${link} On the same days, whoever of them was on it had ${changeWords(blamed.contrast)} against whoever was not.`;
 }
 
 export function whereSentence(drop: DropView): string {

@@ -29,6 +29,9 @@ const tableOf = ({ caption, head, rows }: CaseTable): Content[] => [
   },
 ];
 
+/** The fonts of the page are not in the file; those of the PDF are. */
+const inItsFont = (svg: string) => svg.replace(/font-family:[^;"]*/g, 'font-family:Roboto');
+
 /** The same as pages. @param chart an SVG */
 export function pdfOf(document: CaseDocument, chart: string, chartTitle: string): Promise<Blob> {
   const definition: TDocumentDefinitions = {
@@ -49,8 +52,13 @@ export function pdfOf(document: CaseDocument, chart: string, chartTitle: string)
         { text: part.title, bold: true, color: DEEP, margin: [0, 10, 0, 2] },
         ...part.paragraphs.map((text) => ({ text })),
       ]),
-      { text: chartTitle, bold: true, margin: [0, 14, 0, 4] },
-      { svg: chart, width: WIDTH },
+      {
+        unbreakable: true,
+        stack: [
+          { text: chartTitle, bold: true, margin: [0, 14, 0, 4] },
+          { svg: inItsFont(chart), width: WIDTH },
+        ],
+      },
       ...document.tables.flatMap(tableOf),
       ...(document.comments.length > 0
         ? [

@@ -10,6 +10,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -64,6 +65,77 @@ class CasesTest {
             visitor.page.locator(".rail-drops g").first().click();
             assertThat(visitor.page.locator(".case-kind")).isVisible();
         }
+    }
+
+    /** From the fall to the record of it: kept, said otherwise with its figures bound, talked about, acted on, asked again, taken away. */
+    @Test
+    void aCaseIsKeptAndTakenAway() throws IOException {
+        try (Visitor visitor = Visitor.in("tide")) {
+            visitor.makeAppOf("Kept lights", "fallen.csv", FallenLights.events(0, FallenLights.MENDED + 14));
+            visitor.enter("Watch", "Cases");
+            visitor.page
+                    .locator(".cases tbody tr")
+                    .filter(new Locator.FilterOptions().setHasText("Nacre 5"))
+                    .getByRole(AriaRole.BUTTON)
+                    .click();
+            press(visitor, "Keep it as a case");
+            assertThat(visitor.page.locator(".case-kind")).containsText("open");
+            Locator verdict =
+                    visitor.page.locator(".case-argument li").filter(new Locator.FilterOptions().setHasText("Verdict"));
+            verdict.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Say it otherwise"))
+                    .click();
+            visitor.page
+                    .getByLabel("Words for “Verdict”")
+                    .fill("The player of 2.0 breaks adverts: {size} since {first day}.");
+            press(visitor, "Keep these words");
+            assertThat(verdict).containsText("The player of 2.0 breaks adverts: −");
+            assertThat(verdict.locator(".bound")).hasCount(2);
+            assertThat(verdict.locator(".bound").last()).hasText("Wed 15 Apr");
+
+            press(visitor, "Change its title, status or what was done");
+            visitor.page.getByLabel("Title").fill("Broken player");
+            visitor.page.getByLabel("What was done").fill("The old player for this GPU.");
+            visitor.page.getByLabel("It should help from").fill("2026-05-04");
+            press(visitor, "Keep it");
+            assertThat(visitor.page.locator("h1")).hasText("Broken player");
+            assertThat(visitor.page.locator(".case-argument")).containsText("Back: since Mon 4 May");
+
+            visitor.page.getByLabel("Say something").fill("Told the makers of the player.");
+            press(visitor, "Say it");
+            assertThat(visitor.page.locator(".case-comments")).containsText("Told the makers");
+
+            visitor.page
+                    .getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("Ask again").setExact(true))
+                    .click();
+            assertThat(visitor.page.locator(".case-then thead th")).hasCount(3);
+            press(visitor, "Let the case say what is found now");
+            assertThat(visitor.page.locator(".case-then thead th")).hasCount(4);
+
+            Download html = visitor.page.waitForDownload(() -> press(visitor, "HTML"));
+            String page = Files.readString(html.path());
+            assertThat(page)
+                    .contains(
+                            "<h1>Broken player</h1>", "The player of 2.0 breaks adverts: −", "<svg", "Told the makers")
+                    .doesNotContain("src=", "href=");
+            Download pdf = visitor.page.waitForDownload(
+                    new Page.WaitForDownloadOptions().setTimeout(120_000), () -> press(visitor, "PDF"));
+            byte[] bytes = Files.readAllBytes(pdf.path());
+            assertThat(new String(bytes, 0, 5, StandardCharsets.US_ASCII)).isEqualTo("%PDF-");
+            assertThat(bytes.length).isGreaterThan(20_000);
+
+            press(visitor, "All cases");
+            assertThat(visitor.page.locator("tr[data-case]")).containsText("Broken player");
+        }
+    }
+
+    private static void press(Visitor visitor, String name) {
+        visitor.page
+                .getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName(name).setExact(true))
+                .click();
     }
 
     @Test

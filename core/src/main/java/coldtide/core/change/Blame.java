@@ -46,10 +46,12 @@ final class Blame {
     /** By timing, and by dose. @param lead of a slice */
     Optional<Blamed> of(Drop lead, Rate rate, SliceRows slice, Incident.Course course) {
         List<KnownRelease> suspects = suspects(lead);
-        Stream<KnownRelease> likely = suspects.size() < 2 || OF_NEW_PEOPLE.contains(rate)
-                ? suspects.stream()
-                : suspects.stream().sorted(Comparator.comparingDouble(release -> misfit(lead, release, course)));
-        return likely.findFirst().map(release -> blamed(lead, rate, slice, release));
+        boolean byDose = suspects.size() > 1 && !OF_NEW_PEOPLE.contains(rate);
+        Stream<KnownRelease> likely = byDose
+                ? suspects.stream().sorted(Comparator.comparingDouble(release -> misfit(lead, release, course)))
+                : suspects.stream();
+        Blamed.Link link = byDose ? Blamed.Link.DOSE : Blamed.Link.TIME;
+        return likely.findFirst().map(release -> blamed(lead, rate, slice, release, link));
     }
 
     /** Of a product fault, the one on which it came to run worse, if one is told. */
@@ -61,7 +63,7 @@ final class Blame {
         return suspects(lead).stream()
                 .filter(release -> worse(running, release) > TOLD)
                 .max(Comparator.comparingDouble(release -> worse(running, release)))
-                .map(release -> blamed(lead, rate, slice, release));
+                .map(release -> blamed(lead, rate, slice, release, Blamed.Link.RUNS_WORSE));
     }
 
     private double worse(RunningByRelease.Found running, KnownRelease release) {
@@ -78,10 +80,11 @@ final class Blame {
                 .collect(Collectors.toSet());
     }
 
-    private Blamed blamed(Drop lead, Rate rate, SliceRows slice, KnownRelease release) {
+    private Blamed blamed(Drop lead, Rate rate, SliceRows slice, KnownRelease release, Blamed.Link link) {
         return new Blamed(
                 release,
                 (int) ChronoUnit.DAYS.between(release.starts(), lead.days().from()),
+                link,
                 contrast(lead, rate, slice, release));
     }
 

@@ -259,13 +259,15 @@ record IncidentView(
     }
 
     /** The release it is linked to. */
-    record BlamedView(String version, String platform, LocalDate starts, int daysBefore, ChangeView contrast) {
+    record BlamedView(
+            String version, String platform, LocalDate starts, int daysBefore, Blamed.Link link, ChangeView contrast) {
         static BlamedView of(Blamed blamed) {
             return new BlamedView(
                     blamed.release().version(),
                     blamed.release().platform(),
                     blamed.release().starts(),
                     blamed.daysBefore(),
+                    blamed.link(),
                     ChangeView.of(blamed.contrast()));
         }
     }
