@@ -131,14 +131,16 @@ export function releaseSentence(incident: IncidentView): string | undefined {
   const began = `Release ${blamed.version} on ${blamed.platform} began ${
     blamed.daysBefore > 0 ? `${plural(blamed.daysBefore, 'day')} before` : 'on that day'
   }, on ${dayWords(dayOf(blamed.starts))}.`;
-  const link = {
+  const link: Record<string, string> = {
     TIME: 'Its time links the two.',
     DOSE: 'Of the releases of those weeks, what is missing follows best how many were on it.',
     RUNS_WORSE: 'It is the one on which the app came to run worse for them.',
-  }[blamed.link];
+  };
+  // What was frozen before links were told has none.
+  const why = link[blamed.link] ?? '';
   return blamed.contrast.part === null
-    ? `${began} ${link}`
-    : `${began} ${link} On the same days, whoever of them was on it had ${changeWords(blamed.contrast)} against whoever was not.`;
+    ? `${began} ${why}`
+    : `${began} ${why} On the same days, whoever of them was on it had ${changeWords(blamed.contrast)} against whoever was not.`;
 }
 
 export function whereSentence(drop: DropView): string {

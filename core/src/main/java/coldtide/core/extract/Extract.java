@@ -6,6 +6,7 @@ import coldtide.core.log.PersonEvents;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Best;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
@@ -14,7 +15,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.PriorityQueue;
 import java.util.function.Consumer;
 
 /**
@@ -28,13 +28,13 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
     /** An event that may be on the page. */
     private record Candidate(Shard shard, int person, int row, boolean isSet, double key) {}
 
-    /** The best so far, the worst of them at the head. */
+    /** The best so far. */
     static final class Partial {
-        private final PriorityQueue<Candidate> best;
+        private final Best<Candidate> best;
         private long events;
 
-        private Partial(Comparator<Candidate> bestFirst) {
-            best = new PriorityQueue<>(bestFirst.reversed());
+        private Partial(Comparator<Candidate> bestFirst, int room) {
+            best = new Best<>(bestFirst, room);
         }
     }
 
@@ -109,7 +109,7 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
 
     @Override
     public Partial empty() {
-        return new Partial(bestFirst);
+        return new Partial(bestFirst, room);
     }
 
     @Override
@@ -122,7 +122,7 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
             int to = end(shard, person);
             for (int row = Bits.next(rows, begin(shard, person), to); row < to; row = Bits.next(rows, row + 1, to)) {
                 partial.events++;
-                offer(candidate(shard, person, row, numbers), partial);
+                partial.best.offer(candidate(shard, person, row, numbers));
             }
         }
     }
@@ -137,25 +137,15 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
         return new Candidate(shard, person, row, isSet, isSet ? numbers.values().at(at) : 0);
     }
 
-    private void offer(Candidate candidate, Partial partial) {
-        if (partial.best.size() < room) {
-            partial.best.add(candidate);
-        } else if (bestFirst.compare(candidate, partial.best.element()) < 0) {
-            partial.best.remove();
-            partial.best.add(candidate);
-        }
-    }
-
     @Override
     public void merge(Partial into, Partial from) {
         into.events += from.events;
-        from.best.forEach(candidate -> offer(candidate, into));
+        into.best.offerAll(from.best);
     }
 
     @Override
     public ExtractPage finish(Partial partial) {
-        List<Candidate> page =
-                partial.best.stream().sorted(bestFirst).skip(from).toList();
+        List<Candidate> page = partial.best.from(from);
         Map<List<Object>, List<PersonEvent>> known = new HashMap<>();
         List<ExtractRow> rows = new ArrayList<>();
         for (Candidate each : page) {

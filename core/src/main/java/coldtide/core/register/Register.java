@@ -4,6 +4,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.Best;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.PersonCondition;
@@ -11,7 +12,6 @@ import coldtide.core.who.PersonValues;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.PriorityQueue;
 
 /**
  * People in order, page by page. One pass that keeps only as many as stand before the end of the page, so it costs a look at each
@@ -25,13 +25,13 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
         }
     }
 
-    /** The best so far, the worst of them at the head. */
+    /** The best so far. */
     static final class Partial {
-        private final PriorityQueue<Candidate> best;
+        private final Best<Candidate> best;
         private long people;
 
-        private Partial(Comparator<Candidate> bestFirst) {
-            best = new PriorityQueue<>(bestFirst.reversed());
+        private Partial(Comparator<Candidate> bestFirst, int room) {
+            best = new Best<>(bestFirst, room);
         }
     }
 
@@ -74,7 +74,7 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
 
     @Override
     public Partial empty() {
-        return new Partial(bestFirst);
+        return new Partial(bestFirst, room);
     }
 
     @Override
@@ -85,7 +85,7 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
                 : null;
         for (int person = shard.person(0, bits); person < shard.people(); person = shard.person(person + 1, bits)) {
             partial.people++;
-            offer(values == null ? byFigure(shard, person) : byProperty(shard, person, values), partial);
+            partial.best.offer(values == null ? byFigure(shard, person) : byProperty(shard, person, values));
         }
     }
 
@@ -113,27 +113,15 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
                 : new Candidate(shard, person, true, values.value(), "");
     }
 
-    private void offer(Candidate candidate, Partial partial) {
-        if (partial.best.size() < room) {
-            partial.best.add(candidate);
-        } else if (bestFirst.compare(candidate, partial.best.element()) < 0) {
-            partial.best.remove();
-            partial.best.add(candidate);
-        }
-    }
-
     @Override
     public void merge(Partial into, Partial from) {
         into.people += from.people;
-        from.best.forEach(candidate -> offer(candidate, into));
+        into.best.offerAll(from.best);
     }
 
     @Override
     public RegisterAnswer finish(Partial partial) {
-        List<Candidate> sorted = new ArrayList<>(partial.best);
-        sorted.sort(bestFirst);
-        List<PersonRow> rows = sorted.stream()
-                .skip(question.from())
+        List<PersonRow> rows = partial.best.from(question.from()).stream()
                 .map(each -> PersonFigures.row(log, each.shard(), each.person(), question.columns()))
                 .toList();
         return new RegisterAnswer(partial.people, rows);
