@@ -3,7 +3,7 @@ package coldtide.server.engine;
 import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking.Asked;
-import coldtide.server.who.Names;
+import coldtide.server.named.Named;
 import java.util.List;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -18,11 +18,13 @@ class FirstReading implements ApplicationRunner {
 
     private final Apps apps;
     private final Engine engine;
+    private final Named named;
     private final List<WarmUp> rooms;
 
-    FirstReading(Apps apps, Engine engine, List<WarmUp> rooms) {
+    FirstReading(Apps apps, Engine engine, Named named, List<WarmUp> rooms) {
         this.apps = apps;
         this.engine = engine;
+        this.named = named;
         this.rooms = rooms;
     }
 
@@ -32,7 +34,7 @@ class FirstReading implements ApplicationRunner {
         List<Asked> logs = apps.all().stream()
                 .flatMap(app -> engine
                         .standing(app)
-                        .map(now -> new Asked(app, now.log(), engine.runner(), now.conditions(), Names.NONE))
+                        .map(now -> new Asked(app, now.log(), engine.runner(), now.conditions(), named.of(app)))
                         .stream())
                 .toList();
         logs.forEach(asked -> warm(asked, 1));

@@ -6,24 +6,6 @@ import tools.jackson.databind.JsonNode;
 
 /** What people have named, as conditions speak of it. */
 public interface Names {
-    /** Nothing named. */
-    Names NONE = new Names() {
-        @Override
-        public Optional<JsonNode> behaviour(String name) {
-            return Optional.empty();
-        }
-
-        @Override
-        public Optional<JsonNode> firstPath() {
-            return Optional.empty();
-        }
-
-        @Override
-        public Optional<Rule> segment(int id) {
-            return Optional.empty();
-        }
-    };
-
     /** The condition on events that a behaviour stands for. */
     Optional<JsonNode> behaviour(String name);
 
