@@ -125,6 +125,7 @@ describe('the words of a case', () => {
     );
     const days = { from: '2026-10-31', to: '2026-11-26' };
     expect(afterSentence(incident({ isOver: false, days }), '2026-11-26')).toContain('Wed 25 Nov');
+    expect(afterSentence(incident({ isOver: false }), '2026-11-18')).toContain('Too early to say');
     const since = change(-0.4, -0.5, -0.3);
     expect(afterSentence(incident({ isOver: false, since }), '2026-11-26')).toContain(
       'Not back: since Mon 16 Nov it still lies below what is expected, by \u221240.0',

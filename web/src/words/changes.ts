@@ -199,6 +199,8 @@ export function afterSentence({ days, isOver, since, drops }: IncidentView, full
       ? `Back where it was to be expected since ${day}.`
       : `Back where it was to be expected since ${day}: ${changeWords(since)}.`;
   }
+  if (days.to < fullDaysEnd && since.part === null)
+    return `Too early to say: since ${day} fewer than three full days have passed.`;
   if (days.to < fullDaysEnd)
     return `Not back: since ${day} it still lies ${beyond} what is expected, by ${changeWords(since)}.`;
   return `Still ${beyond} on the last full day, ${dayWords(dayOf(isoOf(dayOf(fullDaysEnd) - 1)))}.`;

@@ -21,6 +21,8 @@ final class Diagnosis {
     /** Other people having come shows in how many of them return, and how many do not. */
     private static final Set<Figure> MOVED_BY_WHO_COMES =
             EnumSet.of(Figure.NEXT_DAY, Figure.GONE_QUIET, Figure.UNINSTALLS);
+
+    private static final int WEEK = 7;
     /** More people who come are more who leave. */
     private static final Set<Figure> LEAVING = EnumSet.of(Figure.GONE_QUIET, Figure.UNINSTALLS);
 
@@ -50,24 +52,12 @@ final class Diagnosis {
         Change since = since(lead, counted);
         Optional<Blamed> byDose = lead.slice().isEmpty() ? Optional.empty() : blame.of(lead, rate(lead), slice, course);
         Optional<Blamed> ofFault = lead.slice().isEmpty() ? Optional.empty() : blame.ofFault(lead, rate(lead), slice);
-        Optional<Mixed> mixed = Optional.empty();
-        Optional<Arrived> arrived = Optional.empty();
-        Optional<Drop> ofArrivals = drops.stream()
-                .filter(drop -> drop.slice().isEmpty() && MOVED_BY_WHO_COMES.contains(drop.figure()))
-                .findFirst();
-        if (ofArrivals.isPresent()) {
-            SpanTable.Table came = whoCame(ofArrivals.get());
-            boolean leave = drops.stream().anyMatch(drop -> LEAVING.contains(drop.figure()));
-            boolean isOfShare = ofArrivals.get().figure() == Figure.NEXT_DAY;
-            arrived = Arrived.of(came).filter(of -> leave && of.isBurst());
-            boolean isTold = isOfShare || arrived.isPresent();
-            mixed = Mixed.of(came).filter(of -> isTold || of.explains());
-        }
+        Came came = came(drops);
         boolean peak = drops.stream().anyMatch(this::peak);
         Signs signs = new Signs(
                 inside(lead, slice, ofFault.or(() -> byDose)),
-                mixed,
-                arrived,
+                came.mixed(),
+                came.arrived(),
                 worth(lead),
                 course,
                 byDose.map(Blamed::contrast).orElse(Change.UNKNOWN),
@@ -80,12 +70,12 @@ final class Diagnosis {
                 kind,
                 drops,
                 days,
-                days.to().isBefore(log.endOfFullDays()) && !isWorse(lead, since),
+                isOver(lead, days, since),
                 since,
                 moneyLost(lead, signs.worth()),
                 Optional.empty(),
-                mixed,
-                arrived,
+                came.mixed(),
+                came.arrived(),
                 signs.worth(),
                 signs.inside().events(),
                 signs.inside().performance(),
@@ -122,15 +112,27 @@ final class Diagnosis {
                                 spans(lead.days().from(), lead.days())));
     }
 
-    private SpanTable.Table whoCame(Drop drop) {
-        return runner.run(
-                log,
-                new SpanTable(
-                        log,
-                        watch.profiles(),
-                        question.firstPath(),
-                        Rate.NEXT_DAY,
-                        spans(drop.days().from(), drop.days())));
+    /** Who came, of an incident in which that may matter. */
+    private record Came(Optional<Mixed> mixed, Optional<Arrived> arrived) {
+        static final Came NO_MATTER = new Came(Optional.empty(), Optional.empty());
+    }
+
+    private Came came(List<Drop> drops) {
+        return drops.stream()
+                .filter(drop -> drop.slice().isEmpty() && MOVED_BY_WHO_COMES.contains(drop.figure()))
+                .findFirst()
+                .map(drop -> came(drop, drops.stream().anyMatch(each -> LEAVING.contains(each.figure()))))
+                .orElse(Came.NO_MATTER);
+    }
+
+    /** @param leave whether more left */
+    private Came came(Drop drop, boolean leave) {
+        Spans spans = spans(drop.days().from(), drop.days());
+        SpanTable.Table table =
+                runner.run(log, new SpanTable(log, watch.profiles(), question.firstPath(), Rate.NEXT_DAY, spans));
+        Optional<Arrived> arrived = Arrived.of(table).filter(of -> leave && of.isBurst());
+        boolean isTold = drop.figure() == Figure.NEXT_DAY || arrived.isPresent();
+        return new Came(Mixed.of(table).filter(of -> isTold || of.explains()), arrived);
     }
 
     private SliceByDay.Days counted(Drop lead) {
@@ -151,6 +153,13 @@ final class Diagnosis {
                         watch.all(),
                         log.dayNumber(to),
                         log.dayNumber(end)));
+    }
+
+    /** Of a fall of more than a week, too few days since say nothing. */
+    private boolean isOver(Drop lead, DayRange days, Change since) {
+        LocalDate end = log.endOfFullDays();
+        boolean isTooSoon = days.to().plusDays(Recovery.LEAST_DAYS).isAfter(end) && days.days() > WEEK;
+        return days.to().isBefore(end) && !isTooSoon && !isWorse(lead, since);
     }
 
     /** Told to lie on the bad side. */
