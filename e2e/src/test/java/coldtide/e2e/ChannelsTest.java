@@ -90,7 +90,7 @@ class ChannelsTest {
             visitor.go("/a/gullcombe/tide?days=2026-05-01..2026-05-31");
             ads.getByRole(AriaRole.LINK).click();
             assertThat(page.locator(".sentence")).containsText("who came new");
-            assertThat(page.locator(".register-pages")).containsText("of " + newPeople);
+            assertThat(page.locator(".pages")).containsText("of " + newPeople);
         }
     }
 
