@@ -150,9 +150,10 @@ final class Inside implements Analysis<Inside.Partial, Inside.Found> {
         }
         for (int i = 0; i < fps.get().size(); i++) {
             int row = fps.get().row(i);
-            double ofLevel = cells[row] == Spans.NEITHER ? Double.NaN : at(level.get(), row);
-            double atX = Double.isNaN(ofLevel) ? Double.NaN : at(x.get(), row);
-            double atY = Double.isNaN(atX) ? Double.NaN : at(y.get(), row);
+            double ofLevel =
+                    cells[row] == Spans.NEITHER ? Double.NaN : level.get().number(row);
+            double atX = Double.isNaN(ofLevel) ? Double.NaN : x.get().number(row);
+            double atY = Double.isNaN(atX) ? Double.NaN : y.get().number(row);
             if (!Double.isNaN(atY)) {
                 Square square = new Square(ofLevel, (int) Math.floor(atX / SQUARE), (int) Math.floor(atY / SQUARE));
                 partial.squares
@@ -160,11 +161,6 @@ final class Inside implements Analysis<Inside.Partial, Inside.Found> {
                         .add(cells[row], fps.get().values().at(i));
             }
         }
-    }
-
-    private static double at(PropertyColumn column, int row) {
-        int at = column.firstFrom(row);
-        return at < column.size() && column.row(at) == row ? column.values().at(at) : Double.NaN;
     }
 
     @Override

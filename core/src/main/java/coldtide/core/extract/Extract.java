@@ -132,9 +132,9 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
             double time = shard.eventDay[row] * 1e9 + shard.eventMillisOfDay[row];
             return new Candidate(shard, person, row, true, time);
         }
-        int at = numbers == null ? 0 : numbers.firstFrom(row);
-        boolean isSet = numbers != null && at < numbers.size() && numbers.row(at) == row;
-        return new Candidate(shard, person, row, isSet, isSet ? numbers.values().at(at) : 0);
+        double number = numbers == null ? Double.NaN : numbers.number(row);
+        boolean isSet = !Double.isNaN(number);
+        return new Candidate(shard, person, row, isSet, isSet ? number : 0);
     }
 
     @Override

@@ -22,6 +22,12 @@ public record PropertyColumn(Narrow rows, Narrow values) {
         return rows.firstFrom(row);
     }
 
+    /** The number that the event of a row has; NaN if it has none. Of a column of numbers. */
+    public double number(int row) {
+        int at = firstFrom(row);
+        return at < size() && row(at) == row ? values.at(at) : Double.NaN;
+    }
+
     long bytes() {
         return rows.bytes() + values.bytes();
     }

@@ -94,23 +94,18 @@ public final class Places implements Analysis<PlaceCounts, PlaceAnswer> {
                     break;
                 }
                 int side = Bits.has(rows, row) ? sideOfDay[shard.eventDay[row]] : NEITHER;
-                double y = side == NEITHER ? Double.NaN : number(ys.get(), row);
+                double y = side == NEITHER ? Double.NaN : ys.get().number(row);
                 if (!Double.isNaN(y)) {
                     partial.event(
                             side + whose,
                             (int) Math.floor(xs.get().values().at(at) / question.square()),
                             (int) Math.floor(y / question.square()),
-                            values == null ? Double.NaN : number(values, row),
+                            values == null ? Double.NaN : values.number(row),
                             question.measure() == PlaceMeasure.PERCENTILE);
                 }
             }
             partial.endOfPerson();
         }
-    }
-
-    private static double number(PropertyColumn column, int row) {
-        int at = column.firstFrom(row);
-        return at < column.size() && column.row(at) == row ? column.values().at(at) : Double.NaN;
     }
 
     @Override

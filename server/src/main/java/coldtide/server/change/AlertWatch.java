@@ -64,26 +64,33 @@ class AlertWatch {
     }
 
     private void once() {
+        look();
+        quietly("What waits to be sent", () -> alerts.deliver(Instant.now()));
+    }
+
+    /** Whatever goes wrong, the next round comes, and others do not wait for it. */
+    private void quietly(String what, Runnable task) {
         try {
-            look();
-            alerts.deliver(Instant.now());
+            task.run();
         } catch (RuntimeException why) {
-            LOG.warn("Alerts are looked at again in {} s.", seconds, why);
+            LOG.warn("{} is looked at again in {} s.", what, seconds, why);
         }
     }
 
     /** Every app of which something has come in since the last time. */
     void look() {
-        for (App app : apps.all()) {
-            engine.log(app)
-                    .map(log -> log.watermark())
-                    .filter(watermark -> !watermark.equals(seen.get(app.id())))
-                    .ifPresent(watermark -> {
-                        ChangesView found = asking.ask(app.key(), asked -> ChangesView.of(asked, watching.of(asked)))
-                                .answer();
-                        alerts.raise(app, found);
-                        seen.put(app.id(), watermark);
-                    });
-        }
+        apps.all().forEach(app -> quietly("What fell of " + app.key(), () -> look(app)));
+    }
+
+    private void look(App app) {
+        engine.log(app)
+                .map(log -> log.watermark())
+                .filter(watermark -> !watermark.equals(seen.get(app.id())))
+                .ifPresent(watermark -> {
+                    ChangesView found = asking.ask(app.key(), asked -> ChangesView.of(asked, watching.of(asked)))
+                            .answer();
+                    alerts.raise(app, found);
+                    seen.put(app.id(), watermark);
+                });
     }
 }

@@ -144,11 +144,12 @@ class Alerts {
                 deliveries.findByStateAndDueLessThanEqualOrderById(AlertDelivery.State.WAITING, now)) {
             AlertTarget target = targets.findById(delivery.targetId()).orElseThrow();
             Alert alert = alerts.findById(delivery.alertId()).orElseThrow();
-            Optional<String> fault = target.isOpen() ? send(target, alert, now) : Optional.of("It was removed.");
-            transaction.executeWithoutResult(status -> {
-                fault.ifPresentOrElse(why -> delivery.failed(now, why), () -> delivery.arrived(now));
-                deliveries.save(delivery);
-            });
+            if (target.isOpen()) {
+                send(target, alert, now).ifPresentOrElse(why -> delivery.failed(now, why), () -> delivery.arrived(now));
+            } else {
+                delivery.giveUp("The target was removed.");
+            }
+            deliveries.save(delivery);
         }
     }
 

@@ -70,6 +70,12 @@ public class AlertDelivery {
         }
     }
 
+    /** Nothing will ever arrive. */
+    public void giveUp(String why) {
+        state = State.GIVEN_UP;
+        fault = why;
+    }
+
     public int alertId() {
         return alertId;
     }

@@ -172,6 +172,22 @@ class AlertsTest {
     }
 
     @Test
+    void nothingGoesToATargetThatWasRemoved() throws InterruptedException {
+        makeApp("silent");
+        JsonNode mail = add("silent", "MAIL", "gone@coast.example");
+        Application.bring(Caller.demo(), "silent", FallenLights.events(0, FallenLights.MENDED));
+        Application.part(AlertWatch.class).look();
+        int id = mail.get("target").get("id").asInt();
+        assertThat(Caller.demo().delete("/api/apps/silent/alerts/targets/" + id).status())
+                .isEqualTo(200);
+        Application.part(Alerts.class).deliver(Instant.now());
+        assertThat(alerts("silent").get("mails").size()).isZero();
+        JsonNode delivery = ofNacre("silent").get(0).get("deliveries").get(0);
+        assertThat(delivery.get("state").asString()).isEqualTo("GIVEN_UP");
+        assertThat(delivery.get("fault").asString()).contains("removed");
+    }
+
+    @Test
     void anAddressThatIsNoneIsRefused() {
         for (Map<String, String> bad : List.of(
                 Map.of("kind", "WEBHOOK", "address", "file:///etc/passwd"),
