@@ -1,3 +1,4 @@
+import { download } from './download';
 import { questionWords } from './pageWords';
 
 /** Draws a part of the page as an SVG of plain shapes and texts, and that as a PNG. */
@@ -239,15 +240,6 @@ const dataUrl = (file: Blob) =>
     reader.onerror = () => reject(new Error('The type could not be read.'));
     reader.readAsDataURL(file);
   });
-
-export function download(name: string, file: Blob) {
-  const url = URL.createObjectURL(file);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
-}
 
 async function drawn(
   of: HTMLElement,

@@ -1,3 +1,5 @@
+import { download } from './download';
+
 /** A cell as RFC 4180 has it; a text that a spreadsheet would take for a formula is made harmless. */
 function cell(value: string | number | null): string {
   if (value === null) return '';
@@ -10,10 +12,5 @@ export const csvOf = (rows: (string | number | null)[][]): string =>
 
 /** Hands a table to the browser as a file. */
 export function saveCsv(name: string, rows: (string | number | null)[][]) {
-  const url = URL.createObjectURL(new Blob([csvOf(rows)], { type: 'text/csv;charset=utf-8' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
+  download(name, new Blob([csvOf(rows)], { type: 'text/csv;charset=utf-8' }));
 }

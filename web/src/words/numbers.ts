@@ -11,6 +11,9 @@ export const NO_VALUE = '\u2013';
 
 export const count = (value: number) => whole.format(value);
 
+/** "34.7"; a dash for none. */
+export const decimal = (value: number | null) => (value === null ? NO_VALUE : value.toFixed(1));
+
 /** "41.3 %" of 0.413. */
 export const share = (value: number) => `${oneDecimal.format(value * 100)} %`;
 

@@ -1,8 +1,6 @@
 import type { IncidentView } from '../../api/changes';
-import { NO_VALUE, points, share } from '../../words/numbers';
+import { decimal, NO_VALUE, points, share } from '../../words/numbers';
 import { changeWords, performanceName, sliceWords } from '../../words/changes';
-
-const number = (value: number | null) => (value === null ? NO_VALUE : value.toFixed(1));
 
 /** How the app ran for those it fell for, beside everybody else. */
 export function PerformanceTable({ incident }: { incident: IncidentView }) {
@@ -26,7 +24,7 @@ export function PerformanceTable({ incident }: { incident: IncidentView }) {
             <th>{performanceName(each.property)}</th>
             {[each.before, each.after, each.restBefore, each.restAfter].map((spread, index) => (
               <td key={index} className="number">
-                {number(spread.lowTenth)} · {number(spread.median)}
+                {decimal(spread.lowTenth)} · {decimal(spread.median)}
               </td>
             ))}
             <td>{each.isWorse ? 'worse' : 'as before'}</td>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { CaseView } from '../../api/cases';
 import type { ChangesView, IncidentView } from '../../api/changes';
-import { download } from '../../frame/picture';
+import { download } from '../../frame/download';
 import type { FrameContext } from '../../frame/Frame';
 import { light } from '../../theme/roles';
 import { chartOf } from './CaseChart';

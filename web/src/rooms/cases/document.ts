@@ -3,7 +3,7 @@ import type { ChangesView, IncidentView } from '../../api/changes';
 import { changeWords, daysWords, FATE, KIND, performanceName, sliceWords, STATUS } from '../../words/changes';
 import { instantIn } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
-import { NO_VALUE, points, share } from '../../words/numbers';
+import { decimal, NO_VALUE, points, share } from '../../words/numbers';
 import { figuresOf, filled } from '../../words/prose';
 import { plain, type Step } from './steps';
 
@@ -89,15 +89,13 @@ const suspects = (incident: IncidentView): CaseTable => ({
   ]),
 });
 
-const number = (value: number | null) => (value === null ? NO_VALUE : value.toFixed(1));
-
 const running = (incident: IncidentView): CaseTable => ({
   caption: `How the app ran for ${sliceWords(incident.slice)} and for everybody else: lowest tenth and median`,
   head: ['Property', 'Before', 'After', 'Others before', 'Others after', 'So it is'],
   rows: incident.performance.map((each) => [
     performanceName(each.property),
     ...[each.before, each.after, each.restBefore, each.restAfter].map(
-      (spread) => `${number(spread.lowTenth)} / ${number(spread.median)}`,
+      (spread) => `${decimal(spread.lowTenth)} / ${decimal(spread.median)}`,
     ),
     each.isWorse ? 'worse' : 'as before',
   ]),

@@ -11,7 +11,7 @@ import { useLetter } from '../../frame/keys';
 import { Answer, type Finding } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
 import { Pages } from '../../frame/Pages';
-import { download } from '../../frame/picture';
+import { download } from '../../frame/download';
 import { amongOf, amongParam } from '../../frame/question';
 import { RangeWord } from '../../frame/sentence/RangeWords';
 import { ChoiceWord, Sentence, Word } from '../../frame/sentence/Sentence';
