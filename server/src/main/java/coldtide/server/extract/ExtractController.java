@@ -83,7 +83,7 @@ class ExtractController {
             }
             return new ExtractQuestion(
                     range,
-                    what == null || what.isNull() ? EventCondition.ANY : reader.events(what, "what"),
+                    reader.events(what, "what", EventCondition.ANY),
                     reader.among(among),
                     Optional.ofNullable(by),
                     largestFirst);

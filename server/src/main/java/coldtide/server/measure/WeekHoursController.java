@@ -56,7 +56,7 @@ class WeekHoursController {
 
             @Schema(types = {"boolean", "null"}) Boolean lenient) {
         WeekHoursQuestion question(ConditionReader reader) {
-            EventCondition done = MeasureAsk.isGiven(what) ? reader.events(what, "what") : new EventCondition.Active();
+            EventCondition done = reader.events(what, "what", new EventCondition.Active());
             return new WeekHoursQuestion(
                     range,
                     MeasureAsk.isGiven(only) ? EventCondition.all(done, reader.filter(only, "only")) : done,

@@ -130,7 +130,7 @@ class PlaceController {
                 throw Problem.badField("compared", "The days compared with overlap the days asked about.");
             }
             return new PlaceQuestion(
-                    isGiven(what) ? EventCondition.all(reader.events(what, "what"), onLevel) : onLevel,
+                    EventCondition.all(reader.events(what, "what", EventCondition.ANY), onLevel),
                     range,
                     reader.among(among),
                     isGiven(first)

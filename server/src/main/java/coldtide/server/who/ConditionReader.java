@@ -103,6 +103,11 @@ public final class ConditionReader {
         }
     }
 
+    /** @param otherwise the events where none are said */
+    public EventCondition events(JsonNode json, String at, EventCondition otherwise) {
+        return json == null || json.isNull() ? otherwise : events(json, at);
+    }
+
     /** A filter: what is not there leaves every event. */
     public EventCondition filter(JsonNode json, String at) {
         try {
