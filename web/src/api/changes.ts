@@ -5,16 +5,19 @@ import { appKey, type DayRange, type Figure, type Schemas } from './queries';
 /** What is not known of an incident is null. */
 export type IncidentView = Omit<
   Schemas['IncidentView'],
-  'outage' | 'mixed' | 'arrived' | 'worth' | 'spot' | 'blamed'
+  'outage' | 'mixed' | 'arrived' | 'worth' | 'breakUp' | 'spot' | 'blamed'
 > & {
   outage: Schemas['OutageView'] | null;
   mixed: Schemas['MixedView'] | null;
   arrived: Schemas['ArrivedView'] | null;
   worth: Schemas['WorthView'] | null;
+  breakUp: BreakUpView | null;
   spot: Schemas['SpotView'] | null;
   blamed: Schemas['BlamedView'] | null;
 };
 export type ChangesView = Omit<Schemas['ChangesView'], 'incidents'> & { incidents: IncidentView[] };
+export type BreakUpView = Omit<Schemas['BreakUpView'], 'parts'> & { parts: BreakUpPart[] };
+export type BreakUpPart = Schemas['RevenuePartView'];
 export type DropView = Schemas['DropView'];
 export type ChangeView = Schemas['ChangeView'];
 export type SuspectView = Schemas['SuspectView'];

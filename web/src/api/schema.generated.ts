@@ -1653,6 +1653,13 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        BreakUpView: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            parts: components["schemas"]["RevenuePartView"][];
+        };
         CaseEntry: {
             /** Format: date */
             acted: string | null;
@@ -2299,6 +2306,7 @@ export interface components {
         IncidentView: {
             arrived: components["schemas"]["ArrivedView"];
             blamed: components["schemas"]["BlamedView"];
+            breakUp: components["schemas"]["BreakUpView"];
             course: components["schemas"]["CourseView"];
             days: components["schemas"]["DayRange"];
             drops: components["schemas"]["DropView"][];
@@ -2956,6 +2964,25 @@ export interface components {
             groups: components["schemas"]["FollowedGroup"][];
             leftOut: string[];
             triangles: components["schemas"]["TriangleView"][];
+        };
+        RevenueFactorView: {
+            /** Format: double */
+            adds: number;
+            /** Format: double */
+            after: number | null;
+            /** Format: double */
+            before: number | null;
+            /** @enum {string} */
+            of: "PEOPLE" | "SHARE" | "TIMES" | "WORTH";
+        };
+        RevenuePartView: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            factors: components["schemas"]["RevenueFactorView"][];
+            /** @enum {string} */
+            type: "PURCHASE" | "AD" | "SUBSCRIPTION" | "REFUND";
         };
         RolloutStepView: {
             /** Format: double */

@@ -49,6 +49,7 @@ const incident = (over: Partial<IncidentView>): IncidentView => ({
   moneyLost: null,
   arrived: null,
   worth: null,
+  breakUp: null,
   drops: [drop({})],
   outage: null,
   mixed: null,

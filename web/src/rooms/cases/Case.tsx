@@ -8,6 +8,7 @@ import { daysParam } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { daysWords, KIND, STATUS, titleOf } from '../../words/changes';
 import { Argument } from './Argument';
+import { BreakUpTable } from './BreakUpTable';
 import { CaseChart } from './CaseChart';
 import { csvRows } from './csv';
 import { EventTable, MixTable, PerformanceTable } from './InsideTables';
@@ -105,6 +106,9 @@ export function InHand({ app, rail, view, incident, step }: InHandProps) {
   const lead = incident.drops[0];
   if ((step === 'where' || step === 'out') && lead && lead.slice.length > 0) {
     return <SuspectTable drop={lead} />;
+  }
+  if (step === 'money' && incident.breakUp) {
+    return <BreakUpTable breakUp={incident.breakUp} currency={view.currency} />;
   }
   if (step === 'inside' && incident.mixed) return <MixTable mixed={incident.mixed} />;
   if (step === 'inside' && incident.events.length > 0) {

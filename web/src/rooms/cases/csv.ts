@@ -1,4 +1,5 @@
 import type { ChangeView, IncidentView } from '../../api/changes';
+import { factorName, typeName } from '../../words/breakUp';
 import { FATE, sliceWords } from '../../words/changes';
 import { figureTitle } from '../../words/figures';
 
@@ -14,6 +15,19 @@ export function csvRows(incident: IncidentView): (string | number | null)[][] {
       drop.days.from,
       drop.days.to,
       ...change(drop.change),
+    ]),
+    ['revenue a day', 'factor', '', '', 'before', 'after', 'adds'],
+    ...(incident.breakUp?.parts ?? []).flatMap((part) => [
+      [typeName(part), '', '', '', part.before, part.after, part.after - part.before],
+      ...part.factors.map((factor) => [
+        typeName(part),
+        factorName(part, factor),
+        '',
+        '',
+        factor.before,
+        factor.after,
+        factor.adds,
+      ]),
     ]),
     ['suspect', 'fate', '', '', ...head],
     ...incident.drops.flatMap((drop) =>

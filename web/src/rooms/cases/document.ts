@@ -1,5 +1,6 @@
 import type { CaseView } from '../../api/cases';
 import type { ChangesView, IncidentView } from '../../api/changes';
+import { breakUpRows } from '../../words/breakUp';
 import { changeWords, daysWords, FATE, KIND, performanceName, sliceWords, STATUS } from '../../words/changes';
 import { instantIn } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
@@ -53,6 +54,7 @@ export function documentOf({ app, kept, view, incident, steps }: Whole): CaseDoc
     }),
     tables: [
       fallen(incident),
+      money(incident, view.currency),
       suspects(incident),
       running(incident),
       events(incident),
@@ -74,6 +76,14 @@ const fallen = (incident: IncidentView): CaseTable => ({
     daysWords(drop.days),
     changeWords(drop.change),
   ]),
+});
+
+const money = ({ breakUp }: IncidentView, currency: string): CaseTable => ({
+  caption: 'Revenue a day, taken apart exactly',
+  head: ['Of', 'Before', 'After', 'Adds a day'],
+  rows: breakUp
+    ? breakUpRows(breakUp, currency).map((row) => [row.name, row.before, row.after, row.adds])
+    : [],
 });
 
 const suspects = (incident: IncidentView): CaseTable => ({

@@ -15,6 +15,7 @@ import {
   withoutSentence,
   worthSentence,
 } from '../../words/changes';
+import { breakUpSentences } from '../../words/breakUp';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
 import { count, plural, points, share } from '../../words/numbers';
@@ -58,6 +59,8 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
       says: told(`${daysWords(incident.days)}.`, releaseSentence(incident)),
     },
   ];
+  const money = told(...breakUpSentences(incident, view.currency));
+  if (money.length > 0) steps.splice(1, 0, { key: 'money', title: 'Which money', says: money });
   if (lead) {
     const same = lead.same.map(sliceWords).join('; ');
     steps.push({

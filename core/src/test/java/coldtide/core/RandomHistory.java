@@ -21,6 +21,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalLong;
 import java.util.Random;
 import java.util.SplittableRandom;
 
@@ -67,6 +68,13 @@ public final class RandomHistory {
         }
         events.addAll(owned(List.copyOf(events)));
         events.subList(0, events.size() / 2).clear();
+    }
+
+    /** Millionths of the app's currency; empty for what is no money, and where its currency has no rate on its day. */
+    public OptionalLong worth(Event event) {
+        return event.money() == null
+                ? OptionalLong.empty()
+                : settings.rates().convert(event.money().micros(), event.money().currency(), dayOf(event));
     }
 
     /** Events in time order, each with its person among these events. */

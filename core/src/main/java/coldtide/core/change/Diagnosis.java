@@ -77,6 +77,7 @@ final class Diagnosis {
                 came.mixed(),
                 came.arrived(),
                 signs.worth(),
+                breakUp(lead),
                 signs.inside().events(),
                 signs.inside().performance(),
                 signs.inside().spot(),
@@ -110,6 +111,11 @@ final class Diagnosis {
                                 watch.profiles(),
                                 lead.slice(),
                                 spans(lead.days().from(), lead.days())));
+    }
+
+    private Optional<BreakUp> breakUp(Drop lead) {
+        Spans spans = spans(lead.days().from(), lead.days());
+        return BreakUp.of(runner.run(log, new PaymentsByWeekday(log, watch.profiles(), lead.slice(), spans)));
     }
 
     /** Who came, of an incident in which that may matter. */
@@ -257,6 +263,7 @@ final class Diagnosis {
                 Change.UNKNOWN,
                 OptionalDouble.empty(),
                 Optional.of(outage),
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),

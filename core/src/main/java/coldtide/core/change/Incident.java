@@ -23,6 +23,7 @@ import java.util.function.ToDoubleFunction;
  * @param mixed how much comes of other people having come, of a share of everybody
  * @param arrived where more leave because more came, of whom
  * @param worth of purchases that fell in a slice, what one brought
+ * @param breakUp their revenue a day taken apart; empty of an outage, and where nobody paid
  * @param inside what happened inside the slice; empty lists for everybody
  * @param course of what fell furthest; of an outage, of sessions
  * @param peak whether days shortly before lay above what was expected
@@ -39,6 +40,7 @@ public record Incident(
         Optional<Mixed> mixed,
         Optional<Arrived> arrived,
         Optional<Worth> worth,
+        Optional<BreakUp> breakUp,
         List<EventChange> events,
         List<PerformanceChange> performance,
         Optional<Spot> spot,

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
-import coldtide.core.RandomHistory.Event;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.RevenueType;
 import coldtide.core.scan.ScanRunner;
@@ -47,17 +46,11 @@ class WorthTest {
                                 ? event.release().platform().equals("android")
                                 : event.money().currency().equals(currency))
                         .filter(event -> before == (log.dayNumber(HISTORY.dayOf(event)) < MIDDLE))
-                        .map(event -> worth(event))
+                        .map(HISTORY::worth)
                         .filter(OptionalLong::isPresent)
                         .mapToLong(OptionalLong::getAsLong)
                         .average()
                         .orElseThrow()
                 / 1e6;
-    }
-
-    private static OptionalLong worth(Event event) {
-        return HISTORY.settings
-                .rates()
-                .convert(event.money().micros(), event.money().currency(), HISTORY.dayOf(event));
     }
 }

@@ -92,9 +92,7 @@ class ContrastTest {
     }
 
     private static double euros(RandomHistory history, Event event) {
-        var micros = history.settings
-                .rates()
-                .convert(event.money().micros(), event.money().currency(), history.dayOf(event));
+        var micros = history.worth(event);
         double euros = micros.orElse(0) / 1e6;
         return event.money().type() == RevenueType.REFUND ? -euros : euros;
     }

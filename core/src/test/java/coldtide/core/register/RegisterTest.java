@@ -48,10 +48,7 @@ class RegisterTest {
         long micros = 0;
         for (Event event : events) {
             if (event.money() != null) {
-                long each = history.settings
-                        .rates()
-                        .convert(event.money().micros(), event.money().currency(), history.dayOf(event))
-                        .orElse(0);
+                long each = history.worth(event).orElse(0);
                 micros += event.money().type() == RevenueType.REFUND ? -each : each;
             }
         }

@@ -127,9 +127,7 @@ class ValueTest {
             return 0;
         }
         RevenueType type = event.money().type();
-        OptionalLong micros = history.settings
-                .rates()
-                .convert(event.money().micros(), event.money().currency(), history.dayOf(event));
+        OptionalLong micros = history.worth(event);
         boolean refund = type == RevenueType.REFUND;
         boolean counts = kind == Worth.Kind.NET
                 || kind == Worth.Kind.GROSS && !refund

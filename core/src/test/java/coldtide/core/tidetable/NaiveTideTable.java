@@ -183,9 +183,7 @@ final class NaiveTideTable {
     }
 
     private Long converted(Event event) {
-        var micros = history.settings
-                .rates()
-                .convert(event.money().micros(), event.money().currency(), history.dayOf(event));
+        var micros = history.worth(event);
         return micros.isPresent() ? micros.getAsLong() : null;
     }
 

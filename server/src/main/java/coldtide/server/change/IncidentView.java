@@ -40,6 +40,7 @@ record IncidentView(
         @Schema(types = {"object", "null"}) MixedView mixed,
         @Schema(types = {"object", "null"}) ArrivedView arrived,
         @Schema(types = {"object", "null"}) WorthView worth,
+        @Schema(types = {"object", "null"}) BreakUpView breakUp,
         List<EventMovedView> events,
         List<PerformanceView> performance,
         @Schema(types = {"object", "null"}) SpotView spot,
@@ -290,6 +291,7 @@ record IncidentView(
                 incident.worth()
                         .map(worth -> new WorthView(worth.before(), worth.after()))
                         .orElse(null),
+                incident.breakUp().map(BreakUpView::of).orElse(null),
                 incident.events().stream().map(EventMovedView::of).toList(),
                 incident.performance().stream().map(PerformanceView::of).toList(),
                 incident.spot().map(SpotView::of).orElse(null),
@@ -307,7 +309,7 @@ record IncidentView(
         return id.toString();
     }
 
-    private static Double orNull(double value) {
+    static Double orNull(double value) {
         return Double.isNaN(value) || Double.isInfinite(value) ? null : value;
     }
 }
