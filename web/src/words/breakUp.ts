@@ -95,7 +95,7 @@ export function breakUpSentences({ breakUp, drops }: IncidentView, currency: str
 
 function factorsSentence(part: BreakUpPart, currency: string): string {
   const factors = [...part.factors].sort((one, other) => Math.abs(other.adds) - Math.abs(one.adds));
-  const words = factors.map((factor) => `${addsWords(factor.adds, currency)} of ${factorName(part, factor)}`);
+  const words = factors.map((factor) => `${factorName(part, factor)} (${addsWords(factor.adds, currency)})`);
   return `What moved of ${typeName(part).toLowerCase()}, ${addsWords(part.after - part.before, currency)} a day, comes exactly of: ${words.join(', ')}.`;
 }
 
