@@ -5,13 +5,14 @@ import { appKey, type DayRange, type Figure, type Schemas } from './queries';
 /** What is not known of an incident is null. */
 export type IncidentView = Omit<
   Schemas['IncidentView'],
-  'outage' | 'mixed' | 'arrived' | 'worth' | 'breakUp' | 'spot' | 'blamed'
+  'outage' | 'mixed' | 'arrived' | 'worth' | 'breakUp' | 'settled' | 'spot' | 'blamed'
 > & {
   outage: Schemas['OutageView'] | null;
   mixed: Schemas['MixedView'] | null;
   arrived: Schemas['ArrivedView'] | null;
   worth: Schemas['WorthView'] | null;
   breakUp: BreakUpView | null;
+  settled: Schemas['SettledView'] | null;
   spot: Schemas['SpotView'] | null;
   blamed: Schemas['BlamedView'] | null;
 };

@@ -139,7 +139,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_6"];
+        get: operations["list_7"];
         put?: never;
         post: operations["open"];
         delete?: never;
@@ -315,7 +315,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_7"];
+        get: operations["list_8"];
         put?: never;
         post?: never;
         delete?: never;
@@ -349,7 +349,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["bring_1"];
+        post: operations["bring_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -411,7 +411,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_5"];
+        get: operations["list_6"];
         put?: never;
         post: operations["keep_1"];
         delete?: never;
@@ -635,7 +635,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_4"];
+        get: operations["list_5"];
         put?: never;
         post: operations["announce"];
         delete?: never;
@@ -939,9 +939,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_3"];
+        get: operations["list_4"];
         put?: never;
-        post: operations["bring"];
+        post: operations["bring_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1083,7 +1083,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_2"];
+        get: operations["list_3"];
         put?: never;
         post: operations["make"];
         delete?: never;
@@ -1103,6 +1103,22 @@ export interface paths {
         put: operations["change"];
         post?: never;
         delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/settlements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_2"];
+        put?: never;
+        post: operations["bring"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2321,6 +2337,7 @@ export interface components {
             outage: components["schemas"]["OutageView"];
             peak: boolean;
             performance: components["schemas"]["PerformanceView"][];
+            settled: components["schemas"]["SettledView"];
             since: components["schemas"]["ChangeView"];
             slice: components["schemas"]["Having"][];
             spot: components["schemas"]["SpotView"];
@@ -2386,6 +2403,17 @@ export interface components {
             /** Format: date */
             last: string;
             latest: number;
+        };
+        KnownSettlements: {
+            /** Format: int64 */
+            adverts: number;
+            /** Format: int64 */
+            days: number;
+            /** Format: date */
+            first: string;
+            /** Format: date */
+            last: string;
+            platform: string;
         };
         LevelView: {
             box: components["schemas"]["BoxView"];
@@ -3083,6 +3111,27 @@ export interface components {
             name: string | null;
             role: string | null;
         };
+        SettledView: {
+            against: components["schemas"]["ChangeView"];
+            /** Format: double */
+            counted: number;
+            /** Format: double */
+            countedBefore: number;
+            /** Format: int32 */
+            days: number;
+            /** Format: double */
+            money: number | null;
+            platform: string;
+            /** Format: double */
+            settled: number;
+            /** Format: double */
+            settledBefore: number;
+            /** @enum {string} */
+            verdict: "RECORD_LOST" | "FELL_TOO" | "NOT_TOLD_APART";
+        };
+        SettlementText: {
+            text: string;
+        };
         ShownKey: {
             key: components["schemas"]["KeyView"];
             secret: string;
@@ -3744,7 +3793,7 @@ export interface operations {
             };
         };
     };
-    list_6: {
+    list_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -4086,7 +4135,7 @@ export interface operations {
             };
         };
     };
-    list_7: {
+    list_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -4134,7 +4183,7 @@ export interface operations {
             };
         };
     };
-    bring_1: {
+    bring_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4239,7 +4288,7 @@ export interface operations {
             };
         };
     };
-    list_5: {
+    list_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -4618,7 +4667,7 @@ export interface operations {
             };
         };
     };
-    list_4: {
+    list_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -5260,7 +5309,7 @@ export interface operations {
             };
         };
     };
-    list_3: {
+    list_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5282,7 +5331,7 @@ export interface operations {
             };
         };
     };
-    bring: {
+    bring_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5613,7 +5662,7 @@ export interface operations {
             };
         };
     };
-    list_2: {
+    list_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -5706,6 +5755,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    list_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSettlements"][];
+                };
+            };
+        };
+    };
+    bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettlementText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSettlements"][];
+                };
             };
         };
     };

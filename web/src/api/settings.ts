@@ -177,6 +177,31 @@ export function useBringRates(app: string) {
   });
 }
 
+export function useSettlements(app: string) {
+  return useQuery({
+    queryKey: [...appKey(app), 'settlements'],
+    queryFn: () => answered(api.GET('/api/apps/{app}/settlements', { params: { path: { app } } })),
+  });
+}
+
+/** What the watch finds may change. */
+export function useBringSettlements(app: string) {
+  return useMutation({
+    mutationFn: async (file: File) =>
+      answered(
+        api.POST('/api/apps/{app}/settlements', {
+          params: { path: { app } },
+          body: { text: await file.text() },
+        }),
+      ),
+    onSuccess: () =>
+      queryClient.invalidateQueries({
+        queryKey: appKey(app),
+        predicate: (query) => ['settlements', 'changes', 'cases'].includes(String(query.queryKey[2])),
+      }),
+  });
+}
+
 export function useAudit(page: number) {
   return useQuery({
     queryKey: ['audit', page],

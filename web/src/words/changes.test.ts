@@ -7,6 +7,7 @@ import {
   moneySentence,
   arrivedSentence,
   recoverySentence,
+  settledSentence,
   releaseSentence,
   titleOf,
   verdict,
@@ -50,6 +51,7 @@ const incident = (over: Partial<IncidentView>): IncidentView => ({
   arrived: null,
   worth: null,
   breakUp: null,
+  settled: null,
   drops: [drop({})],
   outage: null,
   mixed: null,
@@ -162,5 +164,32 @@ describe('the words of a case', () => {
     expect(recoverySentence({ state: 'BEFORE_THE_FALL', days, change: change(null) }, false)).toContain(
       'Tue 17 Nov lies before the fall began',
     );
+  });
+
+  test('what the advert network paid for says whether the record was lost', () => {
+    const settled = {
+      platform: 'android',
+      days: 17,
+      settledBefore: 210.2,
+      settled: 214.8,
+      countedBefore: 190.4,
+      counted: 12.1,
+      against: change(-0.94, -0.96, -0.91),
+      money: 45.5,
+      verdict: 'RECORD_LOST' as const,
+    };
+    const lost = incident({ settled, moneyLost: 40 });
+    expect(settledSentence(settled)).toBe(
+      'By its own count the advert network paid for 215 adverts a day on android, 210 before; the log holds 12.1 a day, 190 before. Against what is settled the record moved by \u221294.0\u00a0% (\u221296.0 to \u221291.0): it was lost, the adverts were not.',
+    );
+    expect(moneySentence(lost, 'EUR')).toBe(
+      'About EUR 40.00 are missing from the record alone; the advert network pays EUR 45.50 for those days.',
+    );
+    expect(verdict(lost)).toContain('Nothing was lost but the record');
+    expect(settledSentence({ ...settled, platform: '', verdict: 'FELL_TOO' })).toContain('were not shown');
+    expect(moneySentence(incident({ settled: { ...settled, money: null }, moneyLost: 40 }), 'EUR')).toBe(
+      'About EUR 40.00 are missing from the record alone.',
+    );
+    expect(settledSentence(null)).toBeUndefined();
   });
 });

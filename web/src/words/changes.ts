@@ -101,8 +101,16 @@ export function fellSentence(drop: DropView, currency: string): string {
 }
 
 /** What it cost, and of a price that changed, what it brought. */
-export function moneySentence({ moneyLost: lost, kind }: IncidentView, currency: string): string | undefined {
+export function moneySentence(incident: IncidentView, currency: string): string | undefined {
+  const { moneyLost: lost, kind, settled } = incident;
   if (lost === null) return undefined;
+  if (settled?.verdict === 'RECORD_LOST') {
+    const paid =
+      settled.money === null
+        ? ''
+        : `; the advert network pays ${money(settled.money, currency)} for those days`;
+    return `About ${money(lost, currency)} are missing from the record alone${paid}.`;
+  }
   const how =
     kind === 'PRICE'
       ? 'counting what each was worth then'
@@ -117,6 +125,23 @@ export const worthSentence = ({ worth }: IncidentView, currency: string): string
   worth
     ? `A purchase of theirs was worth ${money(worth.before, currency)} in the mean before, and ${money(worth.after, currency)} after.`
     : undefined;
+
+/** What the advert network paid for beside what the log holds. */
+export function settledSentence(settled: IncidentView['settled'] | undefined): string | undefined {
+  // What was frozen before settlements were known has none.
+  if (!settled) return undefined;
+  const a = (value: number) => (value < 100 ? value.toFixed(1) : count(value));
+  const where = settled.platform === '' ? '' : ` on ${settled.platform}`;
+  const both = `By its own count the advert network paid for ${a(settled.settled)} adverts a day${where}, ${a(settled.settledBefore)} before; the log holds ${a(settled.counted)} a day, ${a(settled.countedBefore)} before.`;
+  switch (settled.verdict) {
+    case 'RECORD_LOST':
+      return `${both} Against what is settled the record moved by ${changeWords(settled.against)}: it was lost, the adverts were not.`;
+    case 'FELL_TOO':
+      return `${both} What is settled fell as well: the adverts themselves were not shown.`;
+    case 'NOT_TOLD_APART':
+      return `${both} Whether adverts went or their record is not told apart.`;
+  }
+}
 
 /** Of a burst: how many more came, and what most of the others have. */
 export const arrivedSentence = ({ arrived }: IncidentView): string | undefined =>
@@ -180,7 +205,11 @@ export function verdict(incident: IncidentView): string {
         ? `The mix of arrivals: many more came, most with ${sliceWords([incident.arrived.having])}; nobody needs to behave otherwise for this.`
         : 'The mix of arrivals: other people came; those of each kind came back about as ever.';
     case 'LOST_TRACKING':
-      return `Lost tracking: an event of ${who} hardly arrives any more, while most of what goes with it carries on as before. Settlements of whoever pays for it would tell whether anything was lost but the record.`;
+      return `Lost tracking: an event of ${who} hardly arrives any more, while ${
+        incident.settled?.verdict === 'RECORD_LOST'
+          ? 'the advert network pays for as many as before. Nothing was lost but the record.'
+          : 'most of what goes with it carries on as before. Settlements of whoever pays for it would tell whether anything was lost but the record.'
+      }`;
     case 'OUTAGE':
       return 'An outage: for some hours hardly anything arrived from anybody.';
     case 'CALENDAR':

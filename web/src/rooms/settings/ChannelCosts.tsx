@@ -2,7 +2,7 @@ import { useBringCosts, type ChannelsView } from '../../api/channels';
 import type { AppView } from '../../api/queries';
 import { dateWords } from '../../words/dates';
 import { count } from '../../words/numbers';
-import { FileButton } from '../../frame/FileButton';
+import { BringFile } from './BringFile';
 
 interface ChannelCostsProps {
   app: AppView;
@@ -16,25 +16,12 @@ export function ChannelCosts({ app, costs, mayChange }: ChannelCostsProps) {
   return (
     <>
       <h1 className="serif">What channels cost</h1>
-      <p>
-        {mayChange && (
-          <FileButton
-            name="Bring costs from a file"
-            label="File of costs"
-            accept=".csv"
-            disabled={bring.isPending}
-            onFile={(file) => bring.mutate(file)}
-          />
-        )}
-        <span className="second">
-          CSV with the columns channel, day, amount, currency: what was paid for a channel on that day.
-        </span>
-      </p>
-      {bring.error && (
-        <p className="fall" role="alert">
-          {bring.error.message}
-        </p>
-      )}
+      <BringFile
+        what="costs"
+        holds="CSV with the columns channel, day, amount, currency: what was paid for a channel on that day."
+        mayChange={mayChange}
+        bring={bring}
+      />
       {costs.length === 0 ? (
         <p>No cost is known yet.</p>
       ) : (

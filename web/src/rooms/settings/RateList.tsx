@@ -2,7 +2,7 @@ import type { AppView } from '../../api/queries';
 import { useBringRates, useRates } from '../../api/settings';
 import { dateWords } from '../../words/dates';
 import { count, plural } from '../../words/numbers';
-import { FileButton } from '../../frame/FileButton';
+import { BringFile } from './BringFile';
 
 /** What other currencies were worth, and which amounts stand in no figure for want of a rate. */
 export function RateList({ app, mayChange }: { app: AppView; mayChange: boolean }) {
@@ -12,27 +12,13 @@ export function RateList({ app, mayChange }: { app: AppView; mayChange: boolean 
   return (
     <>
       <h1 className="serif">Exchange rates into {app.currency}</h1>
-      <p>
-        {mayChange && (
-          <FileButton
-            name="Bring rates from a file"
-            label="File of rates"
-            accept=".csv"
-            main
-            disabled={bring.isPending}
-            onFile={(file) => bring.mutate(file)}
-          />
-        )}
-        <span className="second">
-          CSV with the columns currency, day, rate: what one unit was worth in {app.currency} on that day.
-          Amounts are converted by the rate of their own day.
-        </span>
-      </p>
-      {bring.error && (
-        <p className="fall" role="alert">
-          {bring.error.message}
-        </p>
-      )}
+      <BringFile
+        what="rates"
+        holds={`CSV with the columns currency, day, rate: what one unit was worth in ${app.currency} on that day. Amounts are converted by the rate of their own day.`}
+        main
+        mayChange={mayChange}
+        bring={bring}
+      />
       {rates.isError && <p className="fall">{rates.error.message}</p>}
       {view?.missing.map((missing) => (
         <p key={missing.currency} className="fall">

@@ -11,12 +11,14 @@ import { OwnPassword } from './OwnPassword';
 import { PeopleList } from './PeopleList';
 import { RateList } from './RateList';
 import { ReleaseList } from './ReleaseList';
+import { Settlements } from './Settlements';
 import './settings.css';
 
 const PARTS = {
   marks: 'Releases and marks',
   rates: 'Exchange rates',
   channels: 'Channels',
+  settlements: 'Settlements',
   alerts: 'Alerts',
   people: 'People',
   keys: 'Keys',
@@ -62,6 +64,7 @@ export default function Settings() {
         {may && part === 'audit' && <AuditList app={app} />}
         {part === 'rates' && <RateList app={app} mayChange={role !== 'READER'} />}
         {part === 'channels' && <ChannelRules app={app} mayChange={role !== 'READER'} />}
+        {part === 'settlements' && <Settlements app={app} mayChange={role !== 'READER'} />}
         {part === 'alerts' && <AlertList app={app} mayChange={role !== 'READER'} />}
         {part === 'you' && <OwnPassword />}
         {part === 'marks' && (

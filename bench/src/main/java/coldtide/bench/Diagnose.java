@@ -88,6 +88,6 @@ public final class Diagnose {
                         release.platform(),
                         scenario.firstDay().plusDays(release.day())))
                 .toList();
-        return Changes.in(log, runner, new Changes.Question(Optional.empty(), releases));
+        return Changes.in(log, runner, new Changes.Question(Optional.empty(), releases, List.of()));
     }
 }

@@ -1,5 +1,6 @@
 package coldtide.bench;
 
+import coldtide.core.change.Settlement;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
 import coldtide.core.log.ExchangeRates;
@@ -8,6 +9,7 @@ import coldtide.core.log.Money;
 import coldtide.core.log.RawEvent;
 import coldtide.core.log.RevenueType;
 import coldtide.core.time.ReportingCalendar;
+import coldtide.world.SettlementBook;
 import coldtide.world.World;
 import coldtide.world.WorldContext;
 import coldtide.world.WorldEvent;
@@ -43,10 +45,23 @@ final class WorldLog {
     }
 
     static EventLog of(Scenario scenario) {
+        return settled(scenario).log();
+    }
+
+    /** A world's log, and what its advert network settled. */
+    record Settled(EventLog log, List<Settlement> settlements) {}
+
+    static Settled settled(Scenario scenario) {
         World world = new World(scenario);
         WorldLog log = new WorldLog(world);
-        world.eachPerson(events -> events.forEach(log::add));
-        return log.builder.build().orElseThrow();
+        SettlementBook book = world.eachPerson(events -> events.forEach(log::add));
+        String currency = scenario.app().currency();
+        return new Settled(
+                log.builder.build().orElseThrow(),
+                book.settlements().stream()
+                        .map(each -> new Settlement(
+                                each.day(), each.platform(), each.adverts(), Money.microsOf(each.amount()), currency))
+                        .toList());
     }
 
     /** A log under way whose newest events are still to come, in the order of their arrival. */

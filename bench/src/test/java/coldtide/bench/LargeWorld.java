@@ -1,9 +1,11 @@
 package coldtide.bench;
 
+import coldtide.core.change.Settlement;
 import coldtide.core.log.EventLog;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;
 import java.time.LocalDate;
+import java.util.List;
 
 /** A demo world with many people, made once for all tests that look for what happened in it. */
 final class LargeWorld {
@@ -13,7 +15,11 @@ final class LargeWorld {
 
     static final Scenario SCENARIO = ScenarioFile.gullcombe().sized(PEOPLE, 26, END);
 
-    static final EventLog LOG = WorldLog.of(SCENARIO);
+    private static final WorldLog.Settled MADE = WorldLog.settled(SCENARIO);
+
+    static final EventLog LOG = MADE.log();
+
+    static final List<Settlement> SETTLEMENTS = MADE.settlements();
 
     private LargeWorld() {}
 }

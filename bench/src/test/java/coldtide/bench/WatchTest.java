@@ -11,6 +11,8 @@ import coldtide.core.change.Incident;
 import coldtide.core.change.Kind;
 import coldtide.core.change.PerformanceChange;
 import coldtide.core.change.Recovery;
+import coldtide.core.change.Settled;
+import coldtide.core.change.Settlement;
 import coldtide.core.change.Suspect;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.KnownRelease;
@@ -34,21 +36,21 @@ import org.junit.jupiter.api.Test;
 /** What fell in the demo world is found by the watch alone and called by its name; the truth is in its scenario. */
 class WatchTest {
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(5));
-    private static final Changes FOUND = in(LargeWorld.LOG, LargeWorld.SCENARIO);
+    private static final Changes FOUND = in(LargeWorld.LOG, LargeWorld.SCENARIO, LargeWorld.SETTLEMENTS);
 
     @AfterAll
     static void close() {
         RUNNER.close();
     }
 
-    private static Changes in(EventLog log, Scenario scenario) {
+    private static Changes in(EventLog log, Scenario scenario, List<Settlement> settlements) {
         List<KnownRelease> releases = scenario.releases().stream()
                 .map(release -> new KnownRelease(
                         release.version(),
                         release.platform(),
                         scenario.firstDay().plusDays(release.day())))
                 .toList();
-        return Changes.in(log, RUNNER, new Changes.Question(Optional.empty(), releases));
+        return Changes.in(log, RUNNER, new Changes.Question(Optional.empty(), releases, settlements));
     }
 
     private static Incident only(Kind kind) {
@@ -106,6 +108,18 @@ class WatchTest {
         assertThat(incident.events().get(0).event()).isEqualTo("ad_finished");
         assertThat(incident.drops().get(0).without().isFall()).isFalse();
         assertThat(incident.moneyLost()).isPresent();
+    }
+
+    /** What the advert network pays for goes on; as much of it as the log lacks was lost from the record alone. */
+    @Test
+    void settlementsSayThatAdvertsWereNotLost() {
+        Settled settled = only(Kind.LOST_TRACKING).settled().orElseThrow();
+        assertThat(settled.verdict()).isEqualTo(Settled.Verdict.RECORD_LOST);
+        assertThat(settled.platform()).isEqualTo("android");
+        // No advert of the world is lost on its way while all is well, but for what comes too late or spoilt.
+        assertThat(settled.countedBefore() / settled.settledBefore()).isBetween(0.95, 1.0);
+        assertThat(settled.settled()).isCloseTo(settled.settledBefore(), withinPercentage(20));
+        assertThat(settled.against().high()).isLessThan(-0.7);
     }
 
     /** Happening 1: on iOS those who pay in pounds buy nothing while they open the sheet as ever. */
@@ -202,7 +216,7 @@ class WatchTest {
         return Recovery.of(
                 LargeWorld.LOG,
                 RUNNER,
-                new Changes.Question(Optional.empty(), List.of()),
+                new Changes.Question(Optional.empty(), List.of(), List.of()),
                 FOUND,
                 new Recovery.Fall(lead.figure(), lead.slice(), lead.days(), lead.isCounted(), lead.change()),
                 since);
@@ -237,7 +251,7 @@ class WatchTest {
     void inAQuietWorldHardlyAnythingIsTold() {
         Scenario quiet =
                 ScenarioFile.gullcombe().sized(20_000, 26, LargeWorld.END).quiet();
-        List<Incident> told = in(WorldLog.of(quiet), quiet).incidents();
+        List<Incident> told = in(WorldLog.of(quiet), quiet, List.of()).incidents();
         // Twenty-two figures for half a year, and one false alarm a year and figure at most.
         assertThat(told).hasSizeLessThanOrEqualTo(11);
         assertThat(told).noneMatch(incident -> incident.kind() == Kind.PRODUCT_FAULT || incident.kind() == Kind.OUTAGE);

@@ -1,20 +1,13 @@
 package coldtide.world;
 
-import static java.util.stream.Collectors.groupingBy;
-import static java.util.stream.Collectors.toList;
-
 import coldtide.world.scenario.Channel;
 import coldtide.world.scenario.Happening;
 import coldtide.world.scenario.Scenario;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
-import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import java.util.function.Consumer;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
@@ -84,41 +77,35 @@ public final class World {
 
     /** What the advert network settles, by day and platform; makes the whole world once more. */
     public List<Settlement> settlements() {
-        Map<LocalDate, Map<String, List<Diary.Settled>>> byDay = LongStream.range(0, plan.scenario.people())
-                .parallel()
-                .boxed()
-                .flatMap(number -> {
-                    PersonStory story = new PersonStory(plan, number);
-                    story.tell();
-                    return story.settled().stream();
-                })
-                .collect(groupingBy(
-                        this::day, TreeMap::new, groupingBy(Diary.Settled::platform, TreeMap::new, toList())));
-        List<Settlement> settlements = new ArrayList<>();
-        byDay.forEach((day, platforms) -> platforms.forEach((platform, adverts) -> settlements.add(new Settlement(
-                day,
-                platform,
-                adverts.size(),
-                adverts.stream().map(Diary.Settled::amount).reduce(BigDecimal.ZERO, BigDecimal::add)))));
-        return settlements;
-    }
-
-    private LocalDate day(Diary.Settled settled) {
-        return LocalDate.ofInstant(Instant.ofEpochMilli(settled.timeMillis()), plan.scenario.zone());
+        return eachPerson(events -> {}).settlements();
     }
 
     /**
      * Hands over the events of one person after another. People are made in parallel, some hundreds at a time; the consumer
      * is called on this thread only.
+     *
+     * @return what the advert network settles meanwhile
      */
-    public void eachPerson(Consumer<List<WorldEvent>> consumer) {
+    public SettlementBook eachPerson(Consumer<List<WorldEvent>> consumer) {
+        SettlementBook book = new SettlementBook(plan.scenario.zone());
         for (long from = 0; from < plan.scenario.people(); from += CHUNK) {
             long to = Math.min(from + CHUNK, plan.scenario.people());
-            List<List<WorldEvent>> chunk = LongStream.range(from, to)
-                    .parallel()
-                    .mapToObj(number -> new PersonStory(plan, number).tell())
-                    .toList();
-            chunk.stream().filter(events -> !events.isEmpty()).forEach(consumer);
+            List<Told> chunk =
+                    LongStream.range(from, to).parallel().mapToObj(this::told).toList();
+            for (Told told : chunk) {
+                book.add(told.settled());
+                if (!told.events().isEmpty()) {
+                    consumer.accept(told.events());
+                }
+            }
         }
+        return book;
+    }
+
+    private record Told(List<WorldEvent> events, List<Diary.Settled> settled) {}
+
+    private Told told(long number) {
+        PersonStory story = new PersonStory(plan, number);
+        return new Told(story.tell(), story.settled());
     }
 }

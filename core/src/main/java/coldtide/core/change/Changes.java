@@ -27,8 +27,10 @@ public record Changes(List<PeriodCounts> days, Map<Figure, List<Optional<BandDay
      *
      * @param firstPath the events that end the first-time path, if the app has said so
      * @param releases that are known, in any order
+     * @param settlements of an advert network, in any order; none where none is known
      */
-    public record Question(Optional<Conditions.Mask> firstPath, List<KnownRelease> releases) {}
+    public record Question(
+            Optional<Conditions.Mask> firstPath, List<KnownRelease> releases, List<Settlement> settlements) {}
 
     public static Changes in(EventLog log, ScanRunner runner, Question question) {
         if (log.dayNumber(log.endOfFullDays()) <= Band.LEARNING) {

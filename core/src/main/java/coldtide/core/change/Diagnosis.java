@@ -59,6 +59,7 @@ final class Diagnosis {
                 came.mixed(),
                 came.arrived(),
                 worth(lead),
+                settled(lead),
                 course,
                 byDose.map(Blamed::contrast).orElse(Change.UNKNOWN),
                 log.dayNumber(lead.days().from()),
@@ -78,6 +79,7 @@ final class Diagnosis {
                 came.arrived(),
                 signs.worth(),
                 breakUp(lead),
+                signs.settled(),
                 signs.inside().events(),
                 signs.inside().performance(),
                 signs.inside().spot(),
@@ -111,6 +113,18 @@ final class Diagnosis {
                                 watch.profiles(),
                                 lead.slice(),
                                 spans(lead.days().from(), lead.days())));
+    }
+
+    private Optional<Settled> settled(Drop lead) {
+        return lead.figure() != Figure.AD_REVENUE || question.settlements().isEmpty()
+                ? Optional.empty()
+                : Settled.of(
+                        log,
+                        runner,
+                        watch.profiles(),
+                        question.settlements(),
+                        lead,
+                        spans(lead.days().from(), lead.days()));
     }
 
     private Optional<BreakUp> breakUp(Drop lead) {
@@ -263,6 +277,7 @@ final class Diagnosis {
                 Change.UNKNOWN,
                 OptionalDouble.empty(),
                 Optional.of(outage),
+                Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),
                 Optional.empty(),

@@ -24,6 +24,7 @@ import java.util.function.ToDoubleFunction;
  * @param arrived where more leave because more came, of whom
  * @param worth of purchases that fell in a slice, what one brought
  * @param breakUp their revenue a day taken apart; empty of an outage, and where nobody paid
+ * @param settled of adverts, what the network paid for
  * @param inside what happened inside the slice; empty lists for everybody
  * @param course of what fell furthest; of an outage, of sessions
  * @param peak whether days shortly before lay above what was expected
@@ -41,6 +42,7 @@ public record Incident(
         Optional<Arrived> arrived,
         Optional<Worth> worth,
         Optional<BreakUp> breakUp,
+        Optional<Settled> settled,
         List<EventChange> events,
         List<PerformanceChange> performance,
         Optional<Spot> spot,

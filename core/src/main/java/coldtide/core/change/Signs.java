@@ -9,6 +9,7 @@ import java.util.stream.IntStream;
 /**
  * What was seen of an incident, and the kind of cause that it speaks for (handbook §10).
  *
+ * @param settled of adverts, what the network paid for
  * @param course of what fell, by day of the log
  * @param contrast of those on the release it is linked to against those who are not
  * @param from its first day
@@ -20,6 +21,7 @@ record Signs(
         Optional<Mixed> mixed,
         Optional<Arrived> arrived,
         Optional<Worth> worth,
+        Optional<Settled> settled,
         Incident.Course course,
         Change contrast,
         int from,
@@ -38,7 +40,14 @@ record Signs(
     private static final int WEEK = 7;
 
     Kind kind(Drop lead) {
+        if (isSettled(Settled.Verdict.RECORD_LOST)) {
+            return Kind.LOST_TRACKING;
+        }
         return lead.slice().isEmpty() ? ofEverybody() : ofSlice(lead);
+    }
+
+    private boolean isSettled(Settled.Verdict verdict) {
+        return settled.filter(of -> of.verdict() == verdict).isPresent();
     }
 
     private Kind ofEverybody() {
@@ -50,7 +59,7 @@ record Signs(
 
     private Kind ofSlice(Drop lead) {
         Rate rate = Rate.of(lead.figure());
-        if (rate == Rate.ADVERTS && isLost(lead)) {
+        if (rate == Rate.ADVERTS && isLost(lead) && !isSettled(Settled.Verdict.FELL_TOO)) {
             return Kind.LOST_TRACKING;
         }
         if (worth.filter(Worth::isOtherwise).isPresent()) {

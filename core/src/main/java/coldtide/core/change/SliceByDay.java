@@ -39,6 +39,11 @@ final class SliceByDay extends DaysByProfile<long[][], SliceByDay.Days> {
             return sum;
         }
 
+        /** Of the slice, what stands above, by day. */
+        long[] slice() {
+            return sums[SLICE];
+        }
+
         /** Against everybody else; of a slice that is everybody, against their own past. */
         TwoSpans against(Spans spans) {
             boolean others = over(REST, spans, 0) > 0;

@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntList;
 import java.time.LocalDate;
 import java.util.Arrays;
+import java.util.function.IntPredicate;
 import java.util.stream.IntStream;
 
 /**
@@ -27,6 +28,20 @@ record Spans(byte[] of, int before, int after) {
         past.forEach(day -> of[day] = 0);
         Arrays.fill(of, from, to, (byte) 1);
         return new Spans(of, past.size(), to - from);
+    }
+
+    /** The same, of some days alone. */
+    Spans where(IntPredicate some) {
+        byte[] only = of.clone();
+        int[] left = new int[2];
+        for (int day = 0; day < only.length; day++) {
+            if (only[day] != NEITHER && some.test(day)) {
+                left[only[day]]++;
+            } else {
+                only[day] = NEITHER;
+            }
+        }
+        return new Spans(only, left[0], left[1]);
     }
 
     /** The four weeks before a day, and some days. */

@@ -34,6 +34,12 @@ record TwoSpans(
                 && restUnderAfter > 0;
     }
 
+    /** The others by themselves, held against their own past. */
+    TwoSpans ofRest() {
+        return new TwoSpans(
+                restOverBefore, restUnderBefore, restOverAfter, restUnderAfter, STEADY, STEADY, STEADY, STEADY);
+    }
+
     double expected() {
         return overBefore * factor();
     }

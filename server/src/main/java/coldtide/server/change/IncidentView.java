@@ -9,6 +9,7 @@ import coldtide.core.change.Incident;
 import coldtide.core.change.Kind;
 import coldtide.core.change.Mixed;
 import coldtide.core.change.PerformanceChange;
+import coldtide.core.change.Settled;
 import coldtide.core.change.Spot;
 import coldtide.core.change.Suspect;
 import coldtide.core.tidetable.Figure;
@@ -41,6 +42,7 @@ record IncidentView(
         @Schema(types = {"object", "null"}) ArrivedView arrived,
         @Schema(types = {"object", "null"}) WorthView worth,
         @Schema(types = {"object", "null"}) BreakUpView breakUp,
+        @Schema(types = {"object", "null"}) SettledView settled,
         List<EventMovedView> events,
         List<PerformanceView> performance,
         @Schema(types = {"object", "null"}) SpotView spot,
@@ -181,6 +183,31 @@ record IncidentView(
     /** What a purchase was worth in the mean. */
     record WorthView(double before, double after) {}
 
+    /** What an advert network settled beside what the log holds, adverts a day; money of all days of the fall. */
+    record SettledView(
+            String platform,
+            int days,
+            double settledBefore,
+            double settled,
+            double countedBefore,
+            double counted,
+            ChangeView against,
+            @Schema(types = {"number", "null"}) Double money,
+            Settled.Verdict verdict) {
+        static SettledView of(Settled of) {
+            return new SettledView(
+                    of.platform(),
+                    of.days(),
+                    of.settledBefore(),
+                    of.settled(),
+                    of.countedBefore(),
+                    of.counted(),
+                    ChangeView.of(of.against()),
+                    orNull(of.money()),
+                    of.verdict());
+        }
+    }
+
     /** One value of the property. */
     record MixedValueView(
             String value,
@@ -292,6 +319,7 @@ record IncidentView(
                         .map(worth -> new WorthView(worth.before(), worth.after()))
                         .orElse(null),
                 incident.breakUp().map(BreakUpView::of).orElse(null),
+                incident.settled().map(SettledView::of).orElse(null),
                 incident.events().stream().map(EventMovedView::of).toList(),
                 incident.performance().stream().map(PerformanceView::of).toList(),
                 incident.spot().map(SpotView::of).orElse(null),

@@ -2,6 +2,7 @@ package coldtide.server.change;
 
 import coldtide.core.change.Changes;
 import coldtide.core.change.Recovery;
+import coldtide.core.change.Settlement;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.KnownRelease;
 import coldtide.core.tidetable.Figure;
@@ -9,6 +10,8 @@ import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.KnownReleases;
+import coldtide.server.store.SettlementRepository;
+import coldtide.server.store.StoredSettlement;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
@@ -23,44 +26,54 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class Watching {
-    private record Found(double[] figures, List<KnownRelease> releases, Changes changes) {}
+    /** What is known besides events. */
+    private record Known(List<KnownRelease> releases, List<Settlement> settlements) {}
+
+    private record Found(double[] figures, Known known, Changes changes) {}
 
     private final KnownReleases releases;
+    private final SettlementRepository settlements;
     private final Map<Integer, Found> found = new ConcurrentHashMap<>();
 
-    Watching(KnownReleases releases) {
+    Watching(KnownReleases releases, SettlementRepository settlements) {
         this.releases = releases;
+        this.settlements = settlements;
     }
 
     Changes of(Asked asked) {
-        List<KnownRelease> known = releases.of(asked);
+        Known known = known(asked);
         double[] figures = figures(asked);
         return found.compute(
                         asked.app().id(),
                         (app, before) -> isStill(before, figures, known)
                                 ? before
-                                : new Found(figures, known, find(asked, known)))
+                                : new Found(
+                                        figures,
+                                        known,
+                                        Changes.in(asked.log(), asked.runner(), question(asked, known))))
                 .changes();
     }
 
-    private static boolean isStill(Found before, double[] figures, List<KnownRelease> known) {
-        return before != null
-                && Arrays.equals(before.figures(), figures)
-                && before.releases().equals(known);
+    private Known known(Asked asked) {
+        return new Known(
+                releases.of(asked),
+                settlements.ofApp(asked.app().id()).stream()
+                        .map(StoredSettlement::settlement)
+                        .toList());
     }
 
-    private static Changes find(Asked asked, List<KnownRelease> known) {
-        return Changes.in(asked.log(), asked.runner(), new Changes.Question(asked.firstPath(), known));
+    private static boolean isStill(Found before, double[] figures, Known known) {
+        return before != null
+                && Arrays.equals(before.figures(), figures)
+                && before.known().equals(known);
+    }
+
+    private static Changes.Question question(Asked asked, Known known) {
+        return new Changes.Question(asked.firstPath(), known.releases(), known.settlements());
     }
 
     Recovery recovery(Asked asked, Recovery.Fall fall, LocalDate since) {
-        return Recovery.of(
-                asked.log(),
-                asked.runner(),
-                new Changes.Question(asked.firstPath(), releases.of(asked)),
-                of(asked),
-                fall,
-                since);
+        return Recovery.of(asked.log(), asked.runner(), question(asked, known(asked)), of(asked), fall, since);
     }
 
     /** Every figure of every full day, and which day is the first. */

@@ -24,7 +24,11 @@ import coldtide.server.store.Mark;
 import coldtide.server.store.MarkRepository;
 import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
+import coldtide.server.store.SettlementRepository;
 import coldtide.server.store.StoredChannelRule;
+import coldtide.server.store.StoredSettlement;
+import coldtide.world.Settlement;
+import coldtide.world.SettlementBook;
 import coldtide.world.World;
 import coldtide.world.WorldEvent;
 import coldtide.world.WorldMark;
@@ -119,6 +123,7 @@ class DemoLoader implements ApplicationRunner {
     private final ChannelRuleRepository channelRules;
     private final ChannelCostRepository costs;
     private final FloorPlanRepository plans;
+    private final SettlementRepository settlements;
     private final EventWriter writer;
     private final ImportRepository imports;
     private final HeldBackWriter heldBack;
@@ -136,6 +141,7 @@ class DemoLoader implements ApplicationRunner {
             ChannelRuleRepository channelRules,
             ChannelCostRepository costs,
             FloorPlanRepository plans,
+            SettlementRepository settlements,
             EventWriter writer,
             ImportRepository imports,
             HeldBackWriter heldBack,
@@ -151,6 +157,7 @@ class DemoLoader implements ApplicationRunner {
         this.channelRules = channelRules;
         this.costs = costs;
         this.plans = plans;
+        this.settlements = settlements;
         this.writer = writer;
         this.imports = imports;
         this.heldBack = heldBack;
@@ -205,8 +212,12 @@ class DemoLoader implements ApplicationRunner {
             costs.saveAll(world.costs().stream()
                     .map(cost -> new ChannelCost(app.id(), cost.channel(), cost.day(), cost.amount(), app.currency()))
                     .toList());
-            try (Ahead<List<IncomingEvent>> batches = new Ahead<>("demo-world", into -> batches(world, file, into))) {
+            List<Settlement> settled = new ArrayList<>();
+            try (Ahead<List<IncomingEvent>> batches =
+                    new Ahead<>("demo-world", into -> settled.addAll(batches(world, file, into)))) {
                 long filled = writer.fill(app, batches, DemoLoader::tell);
+                settlements.saveAll(
+                        settled.stream().map(each -> settlement(app, each)).toList());
                 file.keep(imports::save, heldBack, DemoAccount.NAME);
                 return filled;
             }
@@ -214,10 +225,11 @@ class DemoLoader implements ApplicationRunner {
         LOG.info("The demo world is loaded: {} events in {} s.", events, (System.nanoTime() - began) / 1_000_000_000);
     }
 
-    private static void batches(World world, DemoFile file, Ahead.Into<List<IncomingEvent>> into)
+    /** @return what the advert network settles meanwhile */
+    private static List<Settlement> batches(World world, DemoFile file, Ahead.Into<List<IncomingEvent>> into)
             throws InterruptedException {
         List<IncomingEvent> batch = new ArrayList<>(BATCH_EVENTS);
-        world.eachPerson(person -> {
+        SettlementBook book = world.eachPerson(person -> {
             for (WorldEvent event : person) {
                 batch.add(incoming(event));
                 file.see(event);
@@ -227,6 +239,7 @@ class DemoLoader implements ApplicationRunner {
             }
         });
         into.put(batch);
+        return book.settlements();
     }
 
     private static void put(List<IncomingEvent> batch, Ahead.Into<List<IncomingEvent>> into) {
@@ -241,6 +254,11 @@ class DemoLoader implements ApplicationRunner {
 
     private static void tell(long events) {
         LOG.info("  {} events", String.format("%,d", events));
+    }
+
+    private static StoredSettlement settlement(App app, Settlement each) {
+        return new StoredSettlement(
+                app.id(), each.day(), each.platform(), each.adverts(), each.amount(), app.currency());
     }
 
     private static Mark mark(App app, WorldMark mark) {

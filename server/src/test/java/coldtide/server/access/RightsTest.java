@@ -101,6 +101,7 @@ class RightsTest {
                 "post rates",
                 "put channels/rules",
                 "post channels/costs",
+                "post settlements",
                 "put catalogue",
                 "put behaviours",
                 "delete behaviours",

@@ -1,0 +1,52 @@
+package coldtide.server.change;
+
+import coldtide.server.http.CsvText;
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.StoredSettlement;
+import java.math.BigDecimal;
+import java.util.List;
+
+/**
+ * Reads what an advert network settled from CSV with the columns {@code day}, {@code platform}, {@code adverts}, {@code amount} and
+ * {@code currency}.
+ */
+final class SettlementFile {
+    private static final int DECIMALS = 6;
+    private static final BigDecimal MOST = new BigDecimal("999999999999");
+
+    private SettlementFile() {}
+
+    /** @throws Problem naming the line at fault */
+    static List<StoredSettlement> read(App app, String text) {
+        return CsvText.each(
+                text,
+                "day, platform, adverts, amount and currency",
+                line -> new StoredSettlement(
+                        app.id(),
+                        line.day("day"),
+                        line.value("platform"),
+                        adverts(line),
+                        amount(line),
+                        line.currency("currency")));
+    }
+
+    private static long adverts(CsvText.Line line) {
+        return line.number(
+                        "adverts",
+                        BigDecimal.ZERO,
+                        MOST,
+                        0,
+                        "no count: a whole number from 0, how many adverts are paid for.")
+                .longValueExact();
+    }
+
+    private static BigDecimal amount(CsvText.Line line) {
+        return line.number(
+                "amount",
+                BigDecimal.ZERO,
+                MOST,
+                DECIMALS,
+                "no amount: a number from 0 with at most " + DECIMALS + " decimals, what is paid for that day.");
+    }
+}

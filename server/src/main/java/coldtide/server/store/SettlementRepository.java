@@ -1,0 +1,12 @@
+package coldtide.server.store;
+
+import java.util.List;
+import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.repository.Repository;
+
+public interface SettlementRepository extends Repository<StoredSettlement, StoredSettlement.Key> {
+    List<StoredSettlement> saveAll(Iterable<StoredSettlement> settlements);
+
+    @Query("select s from StoredSettlement s where s.key.appId = :appId order by s.key.platform, s.key.day")
+    List<StoredSettlement> ofApp(int appId);
+}
