@@ -996,6 +996,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/releases/store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["announced"];
+        put?: never;
+        post: operations["takeOver"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/releases/{id}": {
         parameters: {
             query?: never;
@@ -1412,6 +1428,14 @@ export interface components {
             alerts: components["schemas"]["AlertView"][];
             mails: components["schemas"]["MailView"][];
             targets: components["schemas"]["TargetView"][];
+        };
+        Announced: {
+            /** Format: int32 */
+            announced: number;
+            /** Format: int32 */
+            otherwise: number;
+            /** Format: int32 */
+            unknown: number;
         };
         AnsweredActivityChange: {
             answer: components["schemas"]["ActivityChange"];
@@ -5504,6 +5528,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EnteredRelease"];
+                };
+            };
+        };
+    };
+    announced: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Announced"];
+                };
+            };
+        };
+    };
+    takeOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
                 };
             };
         };

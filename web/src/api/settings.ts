@@ -97,12 +97,29 @@ export function useMarks(app: string) {
   });
 }
 
+/** How what the app's store announced lies beside what is known; asked again with the releases. */
+export function useStoreFeed(app: string) {
+  return useQuery({
+    queryKey: [...appKey(app), 'releases', 'store'],
+    queryFn: () => answered(api.GET('/api/apps/{app}/releases/store', { params: { path: { app } } })),
+  });
+}
+
 /** Releases and marks stand on the rail, too. */
 const marksChanged = (app: string) =>
   queryClient.invalidateQueries({
     queryKey: appKey(app),
-    predicate: (query) => ['releases', 'marks', 'rail'].includes(String(query.queryKey[2])),
+    // Releases are what cases and standings go by.
+    predicate: (query) =>
+      ['releases', 'marks', 'rail', 'changes', 'standings'].includes(String(query.queryKey[2])),
   });
+
+export function useTakeOver(app: string) {
+  return useMutation({
+    mutationFn: () => answered(api.POST('/api/apps/{app}/releases/store', { params: { path: { app } } })),
+    onSuccess: () => marksChanged(app),
+  });
+}
 
 /** Enters a release, or changes the one with an id. */
 export function useSaveRelease(app: string) {

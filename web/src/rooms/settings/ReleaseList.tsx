@@ -6,6 +6,7 @@ import { useReleases, useRemove, useSaveRelease, type EnteredRelease } from '../
 import { instantIn } from '../../words/dates';
 import { ImportMarks } from './ImportMarks';
 import { ActionsHead, RowActions } from './RowActions';
+import { StoreFeed } from './StoreFeed';
 import { fieldOf, instantOf } from './times';
 
 interface ListProps {
@@ -32,6 +33,7 @@ export function ReleaseList({ app, mayChange }: ListProps) {
           <ImportMarks app={app} />
         </p>
       )}
+      {mayChange && <StoreFeed app={app} />}
       {editing && (
         <ReleaseForm
           key={editing === 'new' ? 'new' : editing.id}

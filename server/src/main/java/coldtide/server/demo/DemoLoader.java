@@ -25,6 +25,8 @@ import coldtide.server.store.MarkRepository;
 import coldtide.server.store.Release;
 import coldtide.server.store.ReleaseRepository;
 import coldtide.server.store.SettlementRepository;
+import coldtide.server.store.SimulatedStore;
+import coldtide.server.store.SimulatedStoreRepository;
 import coldtide.server.store.StoredChannelRule;
 import coldtide.server.store.StoredSettlement;
 import coldtide.world.Settlement;
@@ -124,6 +126,7 @@ class DemoLoader implements ApplicationRunner {
     private final ChannelCostRepository costs;
     private final FloorPlanRepository plans;
     private final SettlementRepository settlements;
+    private final SimulatedStoreRepository stores;
     private final EventWriter writer;
     private final ImportRepository imports;
     private final HeldBackWriter heldBack;
@@ -142,6 +145,7 @@ class DemoLoader implements ApplicationRunner {
             ChannelCostRepository costs,
             FloorPlanRepository plans,
             SettlementRepository settlements,
+            SimulatedStoreRepository stores,
             EventWriter writer,
             ImportRepository imports,
             HeldBackWriter heldBack,
@@ -158,6 +162,7 @@ class DemoLoader implements ApplicationRunner {
         this.costs = costs;
         this.plans = plans;
         this.settlements = settlements;
+        this.stores = stores;
         this.writer = writer;
         this.imports = imports;
         this.heldBack = heldBack;
@@ -197,7 +202,11 @@ class DemoLoader implements ApplicationRunner {
                     scenario.zone(),
                     scenario.app().currency(),
                     App.USUAL_LATE_LIMIT_DAYS));
-            scenario.releases().forEach(release -> releases.save(release(app, scenario, release)));
+            List<Release> announced = scenario.releases().stream()
+                    .map(release -> release(app, scenario, release))
+                    .toList();
+            announced.forEach(releases::save);
+            stores.save(new SimulatedStore(app.id(), feed(announced)));
             world.marks().forEach(mark -> marks.save(mark(app, mark)));
             for (int level = 0; level < scenario.places().size(); level++) {
                 String svg = TowerPlan.svg(scenario.places().get(level));
@@ -280,6 +289,19 @@ class DemoLoader implements ApplicationRunner {
                         .map(step -> new Release.Step(
                                 scenario.at(release.day() + step.afterDays(), release.hour()), step.share()))
                         .toList());
+    }
+
+    /** As the store announces them. */
+    private String feed(List<Release> announced) {
+        return json.writeValueAsString(Map.of(
+                "releases",
+                announced.stream()
+                        .map(release -> Map.of(
+                                "version", release.version(),
+                                "platform", release.platform(),
+                                "build", release.build(),
+                                "steps", release.steps()))
+                        .toList()));
     }
 
     private static IncomingEvent incoming(WorldEvent event) {

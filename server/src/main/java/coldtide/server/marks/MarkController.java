@@ -27,10 +27,12 @@ import org.springframework.web.bind.annotation.RestController;
 class MarkController {
     private final Apps apps;
     private final Marks marks;
+    private final StoreFeed store;
 
-    MarkController(Apps apps, Marks marks) {
+    MarkController(Apps apps, Marks marks, StoreFeed store) {
         this.apps = apps;
         this.marks = marks;
+        this.store = store;
     }
 
     /** A release that was entered. */
@@ -83,6 +85,17 @@ class MarkController {
     @DeleteMapping("/releases/{id}")
     EnteredRelease removeRelease(@PathVariable String app, @PathVariable int id) {
         return EnteredRelease.of(marks.removeRelease(apps.require(app), id));
+    }
+
+    /** How what the app's store announces lies beside what is known. */
+    @GetMapping("/releases/store")
+    StoreFeed.Announced announced(@PathVariable String app) {
+        return store.announced(apps.require(app));
+    }
+
+    @PostMapping("/releases/store")
+    Marks.Imported takeOver(@PathVariable String app) {
+        return store.takeOver(apps.require(app));
     }
 
     @GetMapping("/marks")

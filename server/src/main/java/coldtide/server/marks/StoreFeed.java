@@ -1,0 +1,76 @@
+package coldtide.server.marks;
+
+import coldtide.server.http.Problem;
+import coldtide.server.marks.Entries.ReleaseEntry;
+import coldtide.server.marks.Entries.StepEntry;
+import coldtide.server.store.App;
+import coldtide.server.store.Release;
+import coldtide.server.store.SimulatedStore;
+import coldtide.server.store.SimulatedStoreRepository;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Releases as the app's store announces them, beside those known here. */
+@Service
+class StoreFeed {
+    private final SimulatedStoreRepository stores;
+    private final Marks marks;
+    private final JsonMapper json;
+
+    StoreFeed(SimulatedStoreRepository stores, Marks marks, JsonMapper json) {
+        this.stores = stores;
+        this.marks = marks;
+        this.json = json;
+    }
+
+    /**
+     * How the store's announcements lie beside what is known.
+     *
+     * @param announced how many releases, each on one platform
+     * @param unknown of which how many are not known here
+     * @param otherwise and how many with another build or other steps
+     */
+    record Announced(int announced, int unknown, int otherwise) {}
+
+    Announced announced(App app) {
+        List<Release> known = marks.releases(app);
+        List<ReleaseEntry> feed = feed(app).map(text -> read(app, text)).orElse(List.of());
+        int unknown = 0;
+        int otherwise = 0;
+        for (ReleaseEntry entry : feed) {
+            Optional<Release> same = known.stream()
+                    .filter(each -> each.version().equals(entry.version())
+                            && each.platform().equals(entry.platform()))
+                    .findFirst();
+            unknown += same.isEmpty() ? 1 : 0;
+            otherwise += same.filter(each -> !isAsAnnounced(each, entry)).isPresent() ? 1 : 0;
+        }
+        return new Announced(feed.size(), unknown, otherwise);
+    }
+
+    private static boolean isAsAnnounced(Release known, ReleaseEntry entry) {
+        List<StepEntry> steps = known.steps().stream()
+                .map(step -> new StepEntry(step.starts(), step.share()))
+                .toList();
+        return known.build().equals(entry.build()) && steps.equals(entry.steps());
+    }
+
+    /** What is announced is entered, and takes the place of what was known otherwise; what else was entered stays. */
+    @Transactional
+    public Marks.Imported takeOver(App app) {
+        String text =
+                feed(app).orElseThrow(() -> Problem.conflict("The store announces nothing of " + app.name() + "."));
+        return marks.bring(app, text);
+    }
+
+    private Optional<String> feed(App app) {
+        return stores.findByAppId(app.id()).map(SimulatedStore::feed);
+    }
+
+    private List<ReleaseEntry> read(App app, String text) {
+        return new EntryFile(app.zone(), json).read(text).releases();
+    }
+}
