@@ -5,8 +5,9 @@ import { appKey, type DayRange, type Figure, type Schemas } from './queries';
 /** What is not known of an incident is null. */
 export type IncidentView = Omit<
   Schemas['IncidentView'],
-  'outage' | 'mixed' | 'arrived' | 'worth' | 'breakUp' | 'settled' | 'spot' | 'blamed'
+  'onset' | 'outage' | 'mixed' | 'arrived' | 'worth' | 'breakUp' | 'settled' | 'spot' | 'blamed'
 > & {
+  onset: Schemas['OnsetView'] | null;
   outage: Schemas['OutageView'] | null;
   mixed: Schemas['MixedView'] | null;
   arrived: Schemas['ArrivedView'] | null;

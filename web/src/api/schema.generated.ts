@@ -2358,6 +2358,7 @@ export interface components {
             mixed: components["schemas"]["MixedView"];
             /** Format: double */
             moneyLost: number | null;
+            onset: components["schemas"]["OnsetView"];
             outage: components["schemas"]["OutageView"];
             peak: boolean;
             performance: components["schemas"]["PerformanceView"][];
@@ -2674,6 +2675,14 @@ export interface components {
             /** Format: int32 */
             top: number | null;
             values: string[] | null;
+        };
+        OnsetView: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            likeliest: string;
+            /** Format: date-time */
+            to: string;
         };
         OutageView: {
             /** Format: double */

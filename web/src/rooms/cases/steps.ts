@@ -17,6 +17,7 @@ import {
   worthSentence,
 } from '../../words/changes';
 import { breakUpSentences } from '../../words/breakUp';
+import type { Figure } from '../../api/queries';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
 import { count, plural, points, share } from '../../words/numbers';
@@ -57,7 +58,7 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
     {
       key: 'since',
       title: 'Since when',
-      says: told(`${daysWords(incident.days)}.`, releaseSentence(incident)),
+      says: told(`${daysWords(incident.days)}.`, onsetSentence(incident, zone), releaseSentence(incident)),
     },
   ];
   const money = told(...breakUpSentences(incident, view.currency));
@@ -100,6 +101,23 @@ function alsoFell(incident: IncidentView): string | undefined {
     return `${figureTitle(drop.figure)}${who} ${changeWords(drop.change)}`;
   });
   return others.length ? `With it: ${others.join('; ')}.` : undefined;
+}
+
+/** What has a time of its own within a day. */
+const WITH_HOURS = new Set<Figure>(['NEW_PEOPLE', 'SESSIONS', 'PURCHASES', 'AD_REVENUE']);
+
+/** By the hour, where that is told. */
+function onsetSentence({ onset, drops, slice }: IncidentView, zone: string): string | undefined {
+  const figure = drops[0]?.figure;
+  // What was frozen before hours were told has none.
+  if (onset === undefined || !figure || slice.length === 0 || !WITH_HOURS.has(figure)) return undefined;
+  if (onset === null)
+    return 'The hour is not told: it came little by little, or there are too few to see it by the hour.';
+  const at = (instant: string) => {
+    const { day, time } = instantParts(instant, zone);
+    return `${dayWords(dayOf(day))} ${time}`;
+  };
+  return `By the hour it most likely began at ${at(onset.likeliest)}; the hours from ${at(onset.from)} to ${at(onset.to)} are not told from it.`;
 }
 
 function outageSentence({ outage }: IncidentView, zone: string): string | undefined {

@@ -26,6 +26,7 @@ export function BringFile({ what, holds, main = false, mayChange, bring }: Bring
             onFile={(file) => bring.mutate(file)}
           />
         )}
+        {mayChange && ' '}
         <span className="second">{holds}</span>
       </p>
       {bring.error && (

@@ -71,6 +71,7 @@ final class Diagnosis {
                 kind,
                 drops,
                 days,
+                onset(lead, course),
                 isOver(lead, days, since),
                 since,
                 moneyLost(lead, signs.worth()),
@@ -87,6 +88,16 @@ final class Diagnosis {
                 peak,
                 // Prices are changed by day and not by version.
                 kind == Kind.PRODUCT_FAULT ? ofFault.or(() -> byDose) : byDose.filter(blamed -> kind != Kind.PRICE));
+    }
+
+    private Optional<Onset> onset(Drop lead, Incident.Course course) {
+        if (lead.slice().isEmpty() || !HoursOfSlice.WITH_HOURS.contains(rate(lead))) {
+            return Optional.empty();
+        }
+        DayRange around = Onset.around(log, lead.days());
+        HoursOfSlice.Counts counts =
+                runner.run(log, new HoursOfSlice(log, watch.profiles(), rate(lead), lead.slice(), around));
+        return Onset.of(log, counts, around, course.expected());
     }
 
     private Inside.Found inside(Drop lead, SliceRows slice, Optional<Blamed> blamed) {
@@ -273,6 +284,7 @@ final class Diagnosis {
                 Kind.OUTAGE,
                 its.stream().flatMap(incident -> incident.drops().stream()).toList(),
                 days,
+                Optional.empty(),
                 true,
                 Change.UNKNOWN,
                 OptionalDouble.empty(),

@@ -15,6 +15,7 @@ import java.util.function.ToDoubleFunction;
  *
  * @param drops the furthest first; none of an outage of which no day's figure tells
  * @param days from the first of any drop to the last
+ * @param onset of what has a time of its own, the hour with which it began, where that is told
  * @param isOver whether it ended before the last full day and is not told to lie on the bad side since
  * @param since how it lies on the full days since its last; unknown of fewer than three
  * @param moneyLost in units of the app's currency: what is missing, at what each was worth before; below 0 where dearer
@@ -34,6 +35,7 @@ public record Incident(
         Kind kind,
         List<Drop> drops,
         DayRange days,
+        Optional<Onset> onset,
         boolean isOver,
         Change since,
         OptionalDouble moneyLost,

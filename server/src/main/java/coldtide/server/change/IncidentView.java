@@ -33,6 +33,7 @@ record IncidentView(
         Kind kind,
         List<Having> slice,
         DayRange days,
+        @Schema(types = {"object", "null"}) OnsetView onset,
         boolean isOver,
         ChangeView since,
         @Schema(types = {"number", "null"}) Double moneyLost,
@@ -158,6 +159,9 @@ record IncidentView(
                     ChangeView.of(suspect.both()));
         }
     }
+
+    /** By the hour, when it began: the likeliest, and those that are not told from it. */
+    record OnsetView(Instant likeliest, Instant from, Instant to) {}
 
     /** Hours in which hardly anything arrived. */
     record OutageView(Instant from, Instant to, double expected, double actual) {}
@@ -306,6 +310,9 @@ record IncidentView(
                 incident.kind(),
                 incident.slice(),
                 incident.days(),
+                incident.onset()
+                        .map(of -> new OnsetView(of.likeliest(), of.from(), of.to()))
+                        .orElse(null),
                 incident.isOver(),
                 ChangeView.of(incident.since()),
                 incident.moneyLost().isPresent() ? incident.moneyLost().getAsDouble() : null,

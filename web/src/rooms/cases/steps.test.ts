@@ -1,0 +1,54 @@
+import { describe, expect, test } from 'vitest';
+import type { ChangesView, IncidentView } from '../../api/changes';
+import { change, drop, incident } from '../../words/invented';
+import { stepsOf } from './steps';
+
+const view: ChangesView = {
+  currency: 'EUR',
+  from: '2026-06-01',
+  fullDaysEnd: '2026-11-20',
+  isLearning: false,
+  incidents: [],
+};
+
+const says = (of: IncidentView, key: string): string[] =>
+  stepsOf(of, view, 'Europe/Lisbon')
+    .filter((step) => step.key === key)
+    .flatMap((step) => step.says.map(({ text }) => text));
+
+describe('the argument of a case', () => {
+  test('grows from what fell to what came afterwards; what has nothing to say is left out', () => {
+    const money = {
+      before: 6,
+      after: 1,
+      parts: [{ type: 'AD' as const, before: 6, after: 1, factors: [] }],
+    };
+    expect(stepsOf(incident({ breakUp: money }), view, 'UTC').map((step) => step.key)).toEqual([
+      'fell',
+      'money',
+      'since',
+      'where',
+      'verdict',
+      'after',
+    ]);
+    expect(stepsOf(incident({}), view, 'UTC').map((step) => step.key)).not.toContain('money');
+  });
+
+  test('the hour is told in the clock of the app, with what is not told from it', () => {
+    const onset = {
+      likeliest: '2026-10-24T13:00:00Z',
+      from: '2026-10-24T12:00:00Z',
+      to: '2026-10-24T17:00:00Z',
+    };
+    expect(says(incident({ onset }), 'since')[1]).toBe(
+      'By the hour it most likely began at Sat 24 Oct 14:00; the hours from Sat 24 Oct 13:00 to Sat 24 Oct 18:00 are not told from it.',
+    );
+  });
+
+  test('that an hour is not told is said only of what has one', () => {
+    expect(says(incident({}), 'since')[1]).toContain('The hour is not told');
+    const people = incident({ drops: [drop({ figure: 'ACTIVE_PEOPLE', change: change(-0.4, -0.5, -0.3) })] });
+    expect(says(people, 'since')).toHaveLength(1);
+    expect(says(incident({ slice: [] }), 'since')).toHaveLength(1);
+  });
+});
