@@ -1156,6 +1156,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/standings/adoption": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["adoption"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/tide-table": {
         parameters: {
             query?: never;
@@ -1483,6 +1499,10 @@ export interface components {
         };
         AnsweredListRecordedProperty: {
             answer: components["schemas"]["RecordedProperty"][];
+            foot: components["schemas"]["Foot"];
+        };
+        AnsweredListSliceAdoptionView: {
+            answer: components["schemas"]["SliceAdoptionView"][];
             foot: components["schemas"]["Foot"];
         };
         AnsweredMeasureView: {
@@ -3178,6 +3198,12 @@ export interface components {
         SignIn: {
             name: string;
             password: string;
+        };
+        SliceAdoptionView: {
+            /** Format: int64 */
+            personDays: number;
+            share: (number | null)[];
+            value: string;
         };
         SliceView: {
             having: components["schemas"]["Having"][];
@@ -5901,6 +5927,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredStandingsView"];
+                };
+            };
+        };
+    };
+    adoption: {
+        parameters: {
+            query: {
+                version: string;
+                platform?: string;
+                by: string;
+            };
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnsweredListSliceAdoptionView"];
                 };
             };
         };

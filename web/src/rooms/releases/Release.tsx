@@ -1,4 +1,3 @@
-import { lazy, Suspense } from 'react';
 import type { StandingView } from '../../api/standings';
 import type { Foot } from '../../api/queries';
 import { AnswerTools } from '../../frame/AnswerTools';
@@ -7,13 +6,9 @@ import { saveCsv } from '../../frame/saveCsv';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { share } from '../../words/numbers';
 import { comparedSentence, platformWords, standingSentence } from '../../words/standings';
+import { Adoption } from './Adoption';
 import { csvRows } from './csv';
 import { MeasureTable } from './MeasureTable';
-
-const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
-
-/** Until it was superseded and left behind, or for this many days. */
-const LONGEST = 56;
 
 interface ReleaseProps {
   frame: FrameContext;
@@ -22,9 +17,9 @@ interface ReleaseProps {
 }
 
 /** One release: how it was taken up, and what is otherwise for those on it. */
-export function Release({ frame: { app, asked }, standing, foot }: ReleaseProps) {
+export function Release({ frame, standing, foot }: ReleaseProps) {
+  const { app, asked } = frame;
   const first = dayOf(standing.starts);
-  const adoption = standing.adoption.slice(0, LONGEST);
   const compared = comparedSentence(standing);
   return (
     <>
@@ -49,25 +44,7 @@ export function Release({ frame: { app, asked }, standing, foot }: ReleaseProps)
               ? `First seen on ${dayWords(first)}.`
               : `Began on ${dayWords(first)}; each platform has steps of its own.`}
         </p>
-        {adoption.length > 1 && (
-          <Suspense fallback={null}>
-            <SeriesChart
-              title={`Of the active people of ${platformWords(standing)}, who was on ${standing.version}, by day`}
-              labels={adoption.map((_, index) => dayWords(first + index))}
-              whole={adoption.map(() => true)}
-              lines={[{ key: 'adoption', name: 'on it', values: adoption, compared: undefined }]}
-              unit="SHARE"
-              currency=""
-              shape="lines"
-              notes={standing.steps.map((step) => ({
-                release: true,
-                index: Math.max(0, dayOf(instantParts(step.starts, app.zone).day) - first),
-                name: share(step.share),
-              }))}
-              height={220}
-            />
-          </Suspense>
-        )}
+        <Adoption frame={frame} standing={standing} />
       </section>
       <AnswerTools
         app={app.key}

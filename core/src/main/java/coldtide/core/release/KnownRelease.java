@@ -19,6 +19,11 @@ public record KnownRelease(String version, String platform, LocalDate starts) {
     /** A version is there once it has this part of the active people of its platform; fewer may be trying it out. */
     private static final double THERE = 0.01;
 
+    /** Whether people of a platform can be on it. */
+    public boolean isOn(String ofPlatform) {
+        return platform.equals(ALL_PLATFORMS) || platform.equals(ofPlatform);
+    }
+
     /** Releases as events show them, for an app of which none was entered: each from the day on which it was there. */
     public static List<KnownRelease> seen(EventLog log, Adoption adoption) {
         List<KnownRelease> seen = new ArrayList<>();

@@ -2,6 +2,7 @@ package coldtide.server.release;
 
 import coldtide.core.release.AdoptionAnalysis;
 import coldtide.core.release.AdoptionAnalysis.Adoption;
+import coldtide.core.release.AdoptionBySlice;
 import coldtide.core.release.Compared;
 import coldtide.core.release.KnownRelease;
 import coldtide.core.release.Measured;
@@ -11,17 +12,21 @@ import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.KnownReleases;
+import coldtide.server.http.Problem;
 import coldtide.server.store.Release;
+import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** How releases were taken up and how they stand, over HTTP. */
@@ -95,9 +100,67 @@ class ReleaseController {
         }
     }
 
+    /**
+     * People of one value of a property.
+     *
+     * @param value empty for those without one
+     * @param share of its active people on the release, by full day since it began; null where none was active
+     */
+    record SliceAdoptionView(
+            String value,
+            long personDays,
+
+            @ArraySchema(schema = @Schema(types = {"number", "null"}))
+            List<Double> share) {
+        static SliceAdoptionView of(AdoptionBySlice.Slice slice) {
+            return new SliceAdoptionView(
+                    slice.value(),
+                    slice.personDays(),
+                    slice.share().stream()
+                            .map(share -> share.isNaN() ? null : share)
+                            .toList());
+        }
+    }
+
     @GetMapping
     Answered<StandingsView> standings(@PathVariable String app) {
         return asking.ask(app, this::view);
+    }
+
+    /** How people of each value of a property took a release up, those with most days first. */
+    @GetMapping("/adoption")
+    Answered<List<SliceAdoptionView>> adoption(
+            @PathVariable String app,
+            @RequestParam String version,
+            @RequestParam(defaultValue = KnownRelease.ALL_PLATFORMS) String platform,
+            @RequestParam String by) {
+        return asking.ask(app, asked -> {
+            List<String> properties = asked.log().contexts().properties();
+            if (!properties.contains(by)) {
+                throw Problem.badField(
+                        "by",
+                        "\u201c" + by + "\u201d says nothing of people. These do: " + String.join(", ", properties)
+                                + ".");
+            }
+            KnownRelease release = of(asked, version, platform)
+                    .orElseThrow(() -> Problem.badField(
+                            "version",
+                            "No release \u201c" + version + "\u201d on "
+                                    + (platform.isEmpty() ? "all platforms" : platform) + " is known."));
+            return asked.runner().run(asked.log(), new AdoptionBySlice(asked.log(), release, by)).stream()
+                    .map(SliceAdoptionView::of)
+                    .toList();
+        });
+    }
+
+    /** Of all platforms together it began where it first did. */
+    private Optional<KnownRelease> of(Asked asked, String version, String platform) {
+        return known.of(asked).stream()
+                .filter(each -> each.version().equals(version))
+                .filter(each -> platform.equals(KnownRelease.ALL_PLATFORMS)
+                        || each.platform().equals(platform))
+                .min(Comparator.comparing(KnownRelease::starts))
+                .map(each -> new KnownRelease(version, platform, each.starts()));
     }
 
     private StandingsView view(Asked asked) {
@@ -149,13 +212,8 @@ class ReleaseController {
         return IntStream.range(Math.min(end, asked.log().dayNumber(release.starts())), end)
                 .mapToObj(day -> adoption.share(
                         day,
-                        on -> isOf(release, on.platform()),
+                        on -> release.isOn(on.platform()),
                         on -> on.version().equals(release.version())))
                 .toList();
-    }
-
-    private static boolean isOf(KnownRelease release, String platform) {
-        return release.platform().equals(KnownRelease.ALL_PLATFORMS)
-                || release.platform().equals(platform);
     }
 }

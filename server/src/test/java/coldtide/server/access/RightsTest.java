@@ -52,6 +52,7 @@ class RightsTest {
                 "segments",
                 "rates",
                 "channels",
+                "standings/adoption",
                 "settlements",
                 "releases/store",
                 "register",
