@@ -1,16 +1,15 @@
-import { Link } from 'react-router';
 import type { ChangesView, IncidentView } from '../../api/changes';
 import { useCases, useOpenCase } from '../../api/cases';
 import { useSession, type Foot } from '../../api/queries';
 import { AnswerTools } from '../../frame/AnswerTools';
 import type { FrameContext } from '../../frame/Frame';
-import { daysParam } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { daysWords, KIND, STATUS, titleOf } from '../../words/changes';
 import { Argument } from './Argument';
 import { BreakUpTable } from './BreakUpTable';
 import { CaseChart } from './CaseChart';
 import { csvRows } from './csv';
+import { Elsewhere } from './Elsewhere';
 import { EventTable, MixTable, PerformanceTable } from './InsideTables';
 import { stepsOf } from './steps';
 import { SuspectTable } from './SuspectTable';
@@ -121,31 +120,4 @@ export function InHand({ app, rail, view, incident, step }: InHandProps) {
     );
   }
   return <CaseChart rail={rail} view={view} incident={incident} />;
-}
-
-/** These people in other rooms: the slowest spot on the plan of its level, and every event of theirs. */
-function Elsewhere({ app, incident: { spot, days, slice } }: { app: string; incident: IncidentView }) {
-  const who = JSON.stringify({ all: slice.map(({ property, value }) => ({ property, is: value })) });
-  const place = new URLSearchParams({
-    level: String(spot?.level),
-    show: 'fps.mean',
-    beside: 'group',
-    group: who,
-    days: daysParam(days),
-  });
-  const rows = new URLSearchParams({ among: who, days: daysParam(days) });
-  return (
-    <p>
-      <Link to={`/a/${app}/extracts?${rows.toString()}`}>Their events of these days, one by one</Link>
-      {spot && (
-        <>
-          {' '}
-          ·{' '}
-          <Link to={`/a/${app}/places?${place.toString()}`}>
-            Level {spot.level} on its plan, they against the rest
-          </Link>
-        </>
-      )}
-    </p>
-  );
 }

@@ -7,7 +7,7 @@ import { Word } from '../../frame/sentence/Sentence';
 import { conditionOf } from '../../words/conditions';
 import { count, plural, share } from '../../words/numbers';
 import { aloneOf, entryOf, MOST_STEPS, stepsParam, type Step, type Words } from './question';
-import { pathsOf } from './proposed';
+import { pathsOf } from '../../words/paths';
 import { SeveralSteps } from './SeveralSteps';
 import { useRecorded } from './useRecorded';
 

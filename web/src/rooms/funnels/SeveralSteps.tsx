@@ -5,7 +5,7 @@ import { useEventNames } from '../../api/catalogue';
 import type { RecordedEvent } from '../../api/catalogue';
 import { count, plural } from '../../words/numbers';
 import { MOST_STEPS, type Step } from './question';
-import { matching } from './proposed';
+import { matching } from './pattern';
 
 /** How many matches are listed. */
 const LISTED = 12;

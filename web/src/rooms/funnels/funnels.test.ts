@@ -16,7 +16,8 @@ import {
   type Step,
 } from './question';
 import { againstTarget, targetOf } from './target';
-import { matching, pathsOf } from './proposed';
+import { pathsOf } from '../../words/paths';
+import { matching } from './pattern';
 
 const names = { event: (name: string) => name.replace('_', ' '), segment: (id: number) => `segment ${id}` };
 const param = (values: Record<string, string>) => (name: string) => values[name] ?? null;

@@ -1,20 +1,3 @@
-/** Paths that are often looked at, of events that usually have these names. */
-const PATHS = [
-  {
-    name: 'the first-time path',
-    events: ['install', 'app_open', 'lesson_started', 'lesson_finished', 'beacon_started', 'beacon_lit'],
-  },
-  { name: 'the purchase path', events: ['app_open', 'shop_opened', 'pay_sheet_opened', 'purchase'] },
-  {
-    name: 'the beacon path',
-    events: ['beacon_started', 'beacon_lit', 'ad_offered', 'ad_shown', 'ad_finished'],
-  },
-];
-
-/** Those all of whose events there are. */
-export const pathsOf = (events: string[]) =>
-  PATHS.filter((path) => path.events.every((event) => events.includes(event)));
-
 /** What has a name like a pattern, in which * stands for anything; without one, a part of the name. None for no pattern. */
 export function matching<T extends { name: string }>(events: T[], pattern: string): T[] {
   const wanted = pattern.trim().toLowerCase();
