@@ -20,6 +20,7 @@ export type IncidentView = Omit<
 export type ChangesView = Omit<Schemas['ChangesView'], 'incidents'> & { incidents: IncidentView[] };
 export type BreakUpView = Omit<Schemas['BreakUpView'], 'parts'> & { parts: BreakUpPart[] };
 export type BreakUpPart = Schemas['RevenuePartView'];
+export type SearchView = Omit<Schemas['SearchView'], 'incidents'> & { incidents: IncidentView[] };
 export type DropView = Schemas['DropView'];
 export type ChangeView = Schemas['ChangeView'];
 export type SuspectView = Schemas['SuspectView'];
@@ -36,6 +37,20 @@ export function useChanges(app: string, enabled = true) {
       return { answer: answer as ChangesView, foot };
     },
     enabled,
+  });
+}
+
+/** What a search that takes long has found so far; asked once a second while it goes on. */
+export function useSearch(app: string, enabled: boolean) {
+  return useQuery({
+    queryKey: [...appKey(app), 'search'],
+    queryFn: async () =>
+      (await answered(
+        api.GET('/api/apps/{app}/changes/search', { params: { path: { app } } }),
+      )) as unknown as SearchView,
+    enabled,
+    refetchInterval: 1_000,
+    gcTime: 0,
   });
 }
 

@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/changes/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/channels": {
         parameters: {
             query?: never;
@@ -3115,6 +3131,17 @@ export interface components {
             line: number;
             values: string[];
         };
+        SearchView: {
+            currency: string;
+            incidents: components["schemas"]["IncidentView"][];
+            isGoing: boolean;
+            /** Format: int32 */
+            ofIncidents: number;
+            /** Format: int32 */
+            ofRates: number;
+            /** Format: int32 */
+            rates: number;
+        };
         SeenView: {
             /** Format: int64 */
             events: number | null;
@@ -4190,6 +4217,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AnsweredBandsView"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SearchView"];
                 };
             };
         };

@@ -7,7 +7,9 @@ import { saveCsv } from '../../frame/saveCsv';
 import { Case } from './Case';
 import { Kept } from './Kept';
 import { KeptTable } from './KeptTable';
-import { daysWords, KIND, lostWords, sizeOf, sliceWords, titleOf } from '../../words/changes';
+import { IncidentTable } from './IncidentTable';
+import { Searching } from './Searching';
+import { KIND, sliceWords, titleOf } from '../../words/changes';
 import './cases.css';
 
 /** What fell, each with the argument why. */
@@ -45,7 +47,7 @@ function Found({ frame, changes, opened }: FoundProps) {
           <KeptTable app={frame.app} onOpen={(id) => frame.asked.set({ kept: String(id) })} />
         </>
       )}
-      {changes.isPending && <p className="second">Every figure of every slice is being looked through.</p>}
+      {changes.isPending && <Searching app={frame.app.key} />}
       {changes.isError && <p className="fall">{changes.error.message}</p>}
       {changes.data && view && incident && (
         <Case frame={frame} view={view} incident={incident} foot={changes.data.foot} />
@@ -90,36 +92,11 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
             Every headline figure is held against its own past, and every slice with at least 1.5 % of active
             people against everybody else. What falls together is one case.
           </p>
-          <table className="ruled">
-            <thead>
-              <tr>
-                <th>When</th>
-                <th>What</th>
-                <th className="number">By</th>
-                <th className="number">Lost</th>
-                <th>Kind of cause</th>
-                <th>After release</th>
-                <th>Now</th>
-              </tr>
-            </thead>
-            <tbody>
-              {view.incidents.map((each) => (
-                <tr key={each.id}>
-                  <td>{daysWords(each.days)}</td>
-                  <td>
-                    <button className="word" onClick={() => asked.set({ case: each.id })}>
-                      {titleOf(each)}
-                    </button>
-                  </td>
-                  <td className="number">{sizeOf(each)}</td>
-                  <td className="number">{lostWords(each.moneyLost, view.currency)}</td>
-                  <td>{KIND[each.kind]}</td>
-                  <td>{each.blamed ? each.blamed.version : ''}</td>
-                  <td>{each.isOver ? 'over' : 'going on'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <IncidentTable
+            incidents={view.incidents}
+            currency={view.currency}
+            onOpen={(id) => asked.set({ case: id })}
+          />
           <p>
             <button className="word" onClick={save}>
               Save as CSV

@@ -11,6 +11,7 @@ import coldtide.core.change.Incident;
 import coldtide.core.change.Kind;
 import coldtide.core.change.PerformanceChange;
 import coldtide.core.change.Recovery;
+import coldtide.core.change.Search;
 import coldtide.core.change.Settled;
 import coldtide.core.change.Settlement;
 import coldtide.core.change.Suspect;
@@ -26,6 +27,7 @@ import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -36,6 +38,7 @@ import org.junit.jupiter.api.Test;
 /** What fell in the demo world is found by the watch alone and called by its name; the truth is in its scenario. */
 class WatchTest {
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(5));
+    private static final List<Search> TOLD = new ArrayList<>();
     private static final Changes FOUND = in(LargeWorld.LOG, LargeWorld.SCENARIO, LargeWorld.SETTLEMENTS);
 
     @AfterAll
@@ -50,7 +53,7 @@ class WatchTest {
                         release.platform(),
                         scenario.firstDay().plusDays(release.day())))
                 .toList();
-        return Changes.in(log, RUNNER, new Changes.Question(Optional.empty(), releases, settlements));
+        return Changes.in(log, RUNNER, new Changes.Question(Optional.empty(), releases, settlements), TOLD::add);
     }
 
     private static Incident only(Kind kind) {
@@ -108,6 +111,21 @@ class WatchTest {
         assertThat(incident.events().get(0).event()).isEqualTo("ad_finished");
         assertThat(incident.drops().get(0).without().isFall()).isFalse();
         assertThat(incident.moneyLost()).isPresent();
+    }
+
+    /** Rate after rate, then incident after incident, each of which is one of those found in the end. */
+    @Test
+    void howFarItHasComeIsTold() {
+        List<Search> told = TOLD.subList(0, TOLD.size());
+        int of = told.get(0).ofRates();
+        assertThat(told.subList(0, of)).extracting(Search::rates).isSorted().doesNotHaveDuplicates();
+        assertThat(told.subList(0, of)).extracting(Search::ofIncidents).containsOnly(0);
+        Search last = told.stream()
+                .filter(search -> search.ofIncidents() > 0)
+                .reduce((earlier, later) -> later)
+                .orElseThrow();
+        assertThat(last.rates()).isEqualTo(of);
+        assertThat(last.incidents()).hasSize(last.ofIncidents() - 1);
     }
 
     /** What the advert network pays for goes on; as much of it as the log lacks was lost from the record alone. */

@@ -12,6 +12,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 
 /**
  * Everything sudden in a log: what fell in any slice and for everybody, put together to what happened, each with its kind of cause. One
@@ -33,6 +34,11 @@ public record Changes(List<PeriodCounts> days, Map<Figure, List<Optional<BandDay
             Optional<Conditions.Mask> firstPath, List<KnownRelease> releases, List<Settlement> settlements) {}
 
     public static Changes in(EventLog log, ScanRunner runner, Question question) {
+        return in(log, runner, question, search -> {});
+    }
+
+    /** @param told how far it has come, after each rate and each incident */
+    public static Changes in(EventLog log, ScanRunner runner, Question question, Consumer<Search> told) {
         if (log.dayNumber(log.endOfFullDays()) <= Band.LEARNING) {
             return new Changes(List.of(), Map.of(), List.of());
         }
@@ -44,12 +50,16 @@ public record Changes(List<PeriodCounts> days, Map<Figure, List<Optional<BandDay
                     figure,
                     Band.of(figure, full.stream().map(day -> day.value(figure)).toList()));
         }
-        List<Drop> drops = new ArrayList<>(watch.drops());
+        List<Drop> drops = new ArrayList<>(watch.drops(told));
         bands.forEach((figure, band) -> drops.addAll(BandDrops.of(figure, band, full, log.firstDay())));
         List<List<Drop>> groups = Together.group(drops);
         Diagnosis diagnosis = new Diagnosis(log, runner, question, watch, bands);
-        List<Incident> incidents =
-                new ArrayList<>(groups.stream().map(diagnosis::of).toList());
+        List<Incident> incidents = new ArrayList<>();
+        int rates = watch.rates().size();
+        for (List<Drop> group : groups) {
+            told.accept(new Search(rates, rates, List.copyOf(incidents), groups.size()));
+            incidents.add(diagnosis.of(group));
+        }
         runner.run(log, new Hours(log)).forEach(outage -> diagnosis.add(outage, incidents));
         incidents.sort(
                 Comparator.comparing((Incident incident) -> incident.days().to())

@@ -17,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import java.util.function.Predicate;
 
 /**
@@ -131,13 +132,20 @@ final class Watch {
         return sum;
     }
 
+    /** All that are watched; of an app that has not said what ends its first-time path, all others. */
+    List<Rate> rates() {
+        return Arrays.stream(Rate.values())
+                .filter(rate -> rate != Rate.FIRST_PATH || firstPath.isPresent())
+                .toList();
+    }
+
     /** Falls of everything watched by slice, the furthest first. */
-    List<Drop> drops() {
+    List<Drop> drops(Consumer<Search> told) {
         List<Drop> drops = new ArrayList<>();
-        for (Rate rate : Rate.values()) {
-            if (rate != Rate.FIRST_PATH || firstPath.isPresent()) {
-                drops.addAll(drops(rate));
-            }
+        List<Rate> rates = rates();
+        for (int looked = 0; looked < rates.size(); looked++) {
+            told.accept(new Search(looked, rates.size(), List.of(), 0));
+            drops.addAll(drops(rates.get(looked)));
         }
         drops.sort(comparingDouble(Drop::distance));
         return drops;

@@ -2,16 +2,20 @@ package coldtide.server.change;
 
 import coldtide.core.change.BandDay;
 import coldtide.core.change.Changes;
+import coldtide.core.change.Search;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.time.DayRange;
+import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.WarmUp;
+import coldtide.server.store.App;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
@@ -27,9 +31,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/apps/{app}/changes", produces = MediaType.APPLICATION_JSON_VALUE)
 class ChangeController implements WarmUp {
     private final Asking asking;
+    private final Apps apps;
     private final Watching watching;
 
-    ChangeController(Asking asking, Watching watching) {
+    ChangeController(Asking asking, Apps apps, Watching watching) {
+        this.apps = apps;
         this.asking = asking;
         this.watching = watching;
     }
@@ -62,6 +68,40 @@ class ChangeController implements WarmUp {
     @GetMapping
     Answered<ChangesView> changes(@PathVariable String app) {
         return asking.ask(app, this::view);
+    }
+
+    /**
+     * How far a search has come.
+     *
+     * @param isGoing whether one goes on; without one all else is empty
+     * @param rates how many rates have been looked through, of {@code ofRates}
+     * @param incidents those that are taken apart already, of {@code ofIncidents}, the newest first
+     */
+    record SearchView(
+            boolean isGoing, int rates, int ofRates, List<IncidentView> incidents, int ofIncidents, String currency) {
+        static SearchView of(Search search, String currency) {
+            return new SearchView(
+                    true,
+                    search.rates(),
+                    search.ofRates(),
+                    search.incidents().stream()
+                            .map(IncidentView::of)
+                            .sorted(Comparator.comparing((IncidentView incident) ->
+                                            incident.days().to())
+                                    .reversed())
+                            .toList(),
+                    search.ofIncidents(),
+                    currency);
+        }
+    }
+
+    /** What a search that takes long has found so far. */
+    @GetMapping("/search")
+    SearchView search(@PathVariable String app) {
+        App of = apps.require(app);
+        return watching.search(of)
+                .map(search -> SearchView.of(search, of.currency()))
+                .orElseGet(() -> new SearchView(false, 0, 0, List.of(), 0, of.currency()));
     }
 
     private ChangesView view(Asked asked) {

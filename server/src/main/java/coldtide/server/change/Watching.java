@@ -2,6 +2,7 @@ package coldtide.server.change;
 
 import coldtide.core.change.Changes;
 import coldtide.core.change.Recovery;
+import coldtide.core.change.Search;
 import coldtide.core.change.Settlement;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.KnownRelease;
@@ -10,12 +11,14 @@ import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.KnownReleases;
+import coldtide.server.store.App;
 import coldtide.server.store.SettlementRepository;
 import coldtide.server.store.StoredSettlement;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.DoubleStream;
 import org.springframework.stereotype.Component;
@@ -34,6 +37,7 @@ class Watching {
     private final KnownReleases releases;
     private final SettlementRepository settlements;
     private final Map<Integer, Found> found = new ConcurrentHashMap<>();
+    private final Map<Integer, Search> searches = new ConcurrentHashMap<>();
 
     Watching(KnownReleases releases, SettlementRepository settlements) {
         this.releases = releases;
@@ -47,11 +51,22 @@ class Watching {
                         asked.app().id(),
                         (app, before) -> isStill(before, figures, known)
                                 ? before
-                                : new Found(
-                                        figures,
-                                        known,
-                                        Changes.in(asked.log(), asked.runner(), question(asked, known))))
+                                : new Found(figures, known, search(asked, known)))
                 .changes();
+    }
+
+    private Changes search(Asked asked, Known known) {
+        int app = asked.app().id();
+        try {
+            return Changes.in(asked.log(), asked.runner(), question(asked, known), search -> searches.put(app, search));
+        } finally {
+            searches.remove(app);
+        }
+    }
+
+    /** How far the search of an app has come that is going on. */
+    Optional<Search> search(App app) {
+        return Optional.ofNullable(searches.get(app.id()));
     }
 
     private Known known(Asked asked) {

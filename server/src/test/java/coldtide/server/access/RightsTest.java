@@ -53,6 +53,7 @@ class RightsTest {
                 "rates",
                 "channels",
                 "standings/adoption",
+                "changes/search",
                 "settlements",
                 "releases/store",
                 "register",
