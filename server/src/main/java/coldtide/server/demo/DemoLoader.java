@@ -1,50 +1,13 @@
 package coldtide.server.demo;
 
-import coldtide.core.channel.ChannelRule;
-import coldtide.core.log.Money;
-import coldtide.core.log.RevenueType;
 import coldtide.server.access.DemoAccount;
-import coldtide.server.store.Ahead;
-import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
-import coldtide.server.store.Behaviour;
-import coldtide.server.store.BehaviourRepository;
-import coldtide.server.store.ChannelCost;
-import coldtide.server.store.ChannelCostRepository;
-import coldtide.server.store.ChannelRuleRepository;
-import coldtide.server.store.EventWriter;
-import coldtide.server.store.ExchangeRate;
-import coldtide.server.store.ExchangeRateRepository;
-import coldtide.server.store.FloorPlan;
-import coldtide.server.store.FloorPlanRepository;
-import coldtide.server.store.HeldBackWriter;
-import coldtide.server.store.ImportRepository;
-import coldtide.server.store.IncomingEvent;
-import coldtide.server.store.Mark;
-import coldtide.server.store.MarkRepository;
-import coldtide.server.store.Release;
-import coldtide.server.store.ReleaseRepository;
-import coldtide.server.store.SettlementRepository;
-import coldtide.server.store.SimulatedStore;
-import coldtide.server.store.SimulatedStoreRepository;
-import coldtide.server.store.StoredChannelRule;
-import coldtide.server.store.StoredSettlement;
-import coldtide.world.Settlement;
-import coldtide.world.SettlementBook;
 import coldtide.world.World;
-import coldtide.world.WorldEvent;
-import coldtide.world.WorldMark;
-import coldtide.world.out.TowerPlan;
-import coldtide.world.scenario.AppRelease;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;
 import coldtide.world.scenario.ScenarioRefused;
 import java.nio.file.Path;
-import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -54,15 +17,12 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 
-/** Makes the demo world and loads it, all or nothing: a start broken off in between begins again. */
+/** Loads the demo world if it is not there yet: a start broken off in between begins again. */
 @Component
 @Order(2)
 class DemoLoader implements ApplicationRunner {
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
-    private static final int BATCH_EVENTS = 20_000;
 
     /**
      * The settings of the demo; what is not given is the scenario's.
@@ -92,82 +52,16 @@ class DemoLoader implements ApplicationRunner {
         }
     }
 
-    private static final String DEMO = "demo";
-    /** The coordinates in which every tower is drawn. */
-    private static final FloorPlan.Box WHOLE_TOWER = new FloorPlan.Box(0, 0, 100, 100);
-
-    /** What an analyst of the world would name first. */
-    private static final Map<String, Behaviour.Words> BEHAVIOURS = Map.of(
-            "any play",
-            new Behaviour.Words(
-                    "What people come for.",
-                    DEMO,
-                    "{\"event\": [\"beacon_started\", \"lamp_trimmed\", \"storm_met\", \"part_traded\"]}",
-                    false),
-            "first beacon lit",
-            new Behaviour.Words(
-                    "The end of the first-time path.",
-                    DEMO,
-                    "{\"all\": [{\"event\": \"beacon_lit\"}, {\"property\": \"level\", \"is\": \"1\"}]}",
-                    true));
-
-    /** The letters of every month, whatever channel they were said to come by. */
-    private static final ChannelRule LETTERS =
-            new ChannelRule(ChannelRule.Kind.TAG, "campaign", ChannelRule.Test.CONTAINS, "letter", "coast_letter");
-
     private final Settings settings;
     private final DemoAccount account;
     private final AppRepository apps;
-    private final ReleaseRepository releases;
-    private final MarkRepository marks;
-    private final BehaviourRepository behaviours;
-    private final ExchangeRateRepository rates;
-    private final ChannelRuleRepository channelRules;
-    private final ChannelCostRepository costs;
-    private final FloorPlanRepository plans;
-    private final SettlementRepository settlements;
-    private final SimulatedStoreRepository stores;
-    private final EventWriter writer;
-    private final ImportRepository imports;
-    private final HeldBackWriter heldBack;
-    private final JsonMapper json;
-    private final TransactionTemplate transactions;
+    private final DemoWorlds worlds;
 
-    DemoLoader(
-            Settings settings,
-            DemoAccount account,
-            AppRepository apps,
-            ReleaseRepository releases,
-            MarkRepository marks,
-            BehaviourRepository behaviours,
-            ExchangeRateRepository rates,
-            ChannelRuleRepository channelRules,
-            ChannelCostRepository costs,
-            FloorPlanRepository plans,
-            SettlementRepository settlements,
-            SimulatedStoreRepository stores,
-            EventWriter writer,
-            ImportRepository imports,
-            HeldBackWriter heldBack,
-            JsonMapper json,
-            TransactionTemplate transactions) {
+    DemoLoader(Settings settings, DemoAccount account, AppRepository apps, DemoWorlds worlds) {
         this.settings = settings;
         this.account = account;
         this.apps = apps;
-        this.releases = releases;
-        this.marks = marks;
-        this.behaviours = behaviours;
-        this.rates = rates;
-        this.channelRules = channelRules;
-        this.costs = costs;
-        this.plans = plans;
-        this.settlements = settlements;
-        this.stores = stores;
-        this.writer = writer;
-        this.imports = imports;
-        this.heldBack = heldBack;
-        this.json = json;
-        this.transactions = transactions;
+        this.worlds = worlds;
     }
 
     @Override
@@ -177,7 +71,7 @@ class DemoLoader implements ApplicationRunner {
         }
         Scenario scenario = settings.world();
         if (apps.findByKey(scenario.app().key()).isEmpty()) {
-            load(new World(scenario));
+            worlds.load(new World(scenario));
         } else if (settings.saySize()) {
             LOG.info(
                     "{} is here already. Its size is decided when it is first loaded, so the size asked for now changes"
@@ -185,140 +79,5 @@ class DemoLoader implements ApplicationRunner {
                     scenario.app().name());
         }
         account.create();
-    }
-
-    private void load(World world) {
-        Scenario scenario = world.scenario();
-        LOG.info(
-                "Making the world of {}: {} people over {} weeks.",
-                scenario.app().name(),
-                scenario.people(),
-                scenario.weeks());
-        long began = System.nanoTime();
-        long events = transactions.execute(status -> {
-            App app = apps.save(new App(
-                    scenario.app().key(),
-                    scenario.app().name(),
-                    scenario.zone(),
-                    scenario.app().currency(),
-                    App.USUAL_LATE_LIMIT_DAYS));
-            List<Release> announced = scenario.releases().stream()
-                    .map(release -> release(app, scenario, release))
-                    .toList();
-            announced.forEach(releases::save);
-            stores.save(new SimulatedStore(app.id(), feed(announced)));
-            world.marks().forEach(mark -> marks.save(mark(app, mark)));
-            for (int level = 0; level < scenario.places().size(); level++) {
-                String svg = TowerPlan.svg(scenario.places().get(level));
-                plans.save(new FloorPlan(app.id(), level + 1, svg, WHOLE_TOWER, DEMO));
-            }
-            BEHAVIOURS.forEach((name, words) -> behaviours.save(new Behaviour(app.id(), name, words, DEMO)));
-            rates.saveAll(world.rates().stream()
-                    .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
-                    .toList());
-            DemoFile file = new DemoFile(app, scenario, json);
-            channelRules.saveAll(List.of(new StoredChannelRule(app.id(), 0, LETTERS)));
-            costs.saveAll(world.costs().stream()
-                    .map(cost -> new ChannelCost(app.id(), cost.channel(), cost.day(), cost.amount(), app.currency()))
-                    .toList());
-            List<Settlement> settled = new ArrayList<>();
-            try (Ahead<List<IncomingEvent>> batches =
-                    new Ahead<>("demo-world", into -> settled.addAll(batches(world, file, into)))) {
-                long filled = writer.fill(app, batches, DemoLoader::tell);
-                settlements.saveAll(
-                        settled.stream().map(each -> settlement(app, each)).toList());
-                file.keep(imports::save, heldBack, DemoAccount.NAME);
-                return filled;
-            }
-        });
-        LOG.info("The demo world is loaded: {} events in {} s.", events, (System.nanoTime() - began) / 1_000_000_000);
-    }
-
-    /** @return what the advert network settles meanwhile */
-    private static List<Settlement> batches(World world, DemoFile file, Ahead.Into<List<IncomingEvent>> into)
-            throws InterruptedException {
-        List<IncomingEvent> batch = new ArrayList<>(BATCH_EVENTS);
-        SettlementBook book = world.eachPerson(person -> {
-            for (WorldEvent event : person) {
-                batch.add(incoming(event));
-                file.see(event);
-            }
-            if (batch.size() >= BATCH_EVENTS) {
-                put(batch, into);
-            }
-        });
-        into.put(batch);
-        return book.settlements();
-    }
-
-    private static void put(List<IncomingEvent> batch, Ahead.Into<List<IncomingEvent>> into) {
-        try {
-            into.put(List.copyOf(batch));
-            batch.clear();
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw new IllegalStateException("Making the demo world was given up.", e);
-        }
-    }
-
-    private static void tell(long events) {
-        LOG.info("  {} events", String.format("%,d", events));
-    }
-
-    private static StoredSettlement settlement(App app, Settlement each) {
-        return new StoredSettlement(
-                app.id(), each.day(), each.platform(), each.adverts(), each.amount(), app.currency());
-    }
-
-    private static Mark mark(App app, WorldMark mark) {
-        return new Mark(
-                app.id(),
-                Mark.Kind.valueOf(mark.kind().name()),
-                mark.name(),
-                mark.firstDay().atStartOfDay(app.zone()).toInstant(),
-                Optional.of(mark.end().atStartOfDay(app.zone()).toInstant()));
-    }
-
-    private static Release release(App app, Scenario scenario, AppRelease release) {
-        return new Release(
-                app.id(),
-                release.version(),
-                release.platform(),
-                Integer.toString(release.build()),
-                release.steps().stream()
-                        .map(step -> new Release.Step(
-                                scenario.at(release.day() + step.afterDays(), release.hour()), step.share()))
-                        .toList());
-    }
-
-    /** As the store announces them. */
-    private String feed(List<Release> announced) {
-        return json.writeValueAsString(Map.of(
-                "releases",
-                announced.stream()
-                        .map(release -> Map.of(
-                                "version", release.version(),
-                                "platform", release.platform(),
-                                "build", release.build(),
-                                "steps", release.steps()))
-                        .toList()));
-    }
-
-    private static IncomingEvent incoming(WorldEvent event) {
-        return new IncomingEvent(
-                event.source(),
-                event.id(),
-                event.name(),
-                Instant.ofEpochMilli(event.timeMillis()),
-                Instant.ofEpochMilli(event.receivedMillis()),
-                event.install(),
-                event.account().isEmpty() ? Optional.empty() : Optional.of(event.account()),
-                event.context().properties(),
-                Optional.ofNullable(event.payment())
-                        .map(payment -> new Money(
-                                Money.microsOf(payment.amount()),
-                                payment.currency(),
-                                RevenueType.ofWord(payment.type()).orElseThrow())),
-                event.properties());
     }
 }

@@ -1,0 +1,140 @@
+package coldtide.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.server.Application;
+import coldtide.server.apps.Apps;
+import coldtide.server.demo.DemoWorlds;
+import coldtide.server.engine.Engine;
+import coldtide.world.World;
+import coldtide.world.scenario.Scenario;
+import coldtide.world.scenario.ScenarioFile;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.LocalDate;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.io.TempDir;
+
+/** What happened in the demo world, at its full size, is found from the tide table on and called by its name. */
+@ExtendWith(Application.class)
+class HappeningsTest {
+    private static final String KEY = "whole-lights";
+
+    @BeforeAll
+    static void load(@TempDir Path folder) throws Exception {
+        Scenario whole = ScenarioFile.gullcombe();
+        String scenario = new String(
+                        ScenarioFile.class
+                                .getResourceAsStream("/coldtide/world/gullcombe-lights.json")
+                                .readAllBytes(),
+                        StandardCharsets.UTF_8)
+                .replace("\"key\": \"gullcombe\"", "\"key\": \"" + KEY + "\"");
+        Path file = Files.writeString(folder.resolve("whole.json"), scenario);
+        LocalDate end = LocalDate.parse(Application.LAST_DAY);
+        World world = new World(ScenarioFile.read(file).sized(whole.people(), whole.weeks(), end));
+        Application.part(DemoWorlds.class).load(world);
+        Application.part(Engine.class).refresh(Application.part(Apps.class).require(KEY));
+    }
+
+    private static Visitor in(String room) {
+        Visitor visitor = Visitor.in("tide");
+        visitor.go("/a/" + KEY + "/" + room);
+        return visitor;
+    }
+
+    private static Locator step(Visitor visitor, String title) {
+        Locator step = visitor.page
+                .locator(".case-argument li")
+                .filter(new Locator.FilterOptions()
+                        .setHas(visitor.page.getByRole(
+                                AriaRole.BUTTON,
+                                new Page.GetByRoleOptions().setName(title).setExact(true))));
+        step.getByRole(AriaRole.BUTTON).first().click();
+        return step;
+    }
+
+    private static void open(Visitor visitor, String kind, String what) {
+        visitor.page
+                .locator(".cases tbody tr")
+                .filter(new Locator.FilterOptions().setHasText(kind))
+                .filter(new Locator.FilterOptions().setHasText(what))
+                .getByRole(AriaRole.BUTTON)
+                .click();
+    }
+
+    /** From the tide table's margin to device family, frame rate, spot and the countries that only travel with it; and away as a page. */
+    @Test
+    void theDropAfter160IsTheFamilyAndNoCountry() throws IOException {
+        try (Visitor visitor = in("tide?days=2026-05-10..2026-06-27")) {
+            visitor.page
+                    .locator(".margin p, .margin li")
+                    .filter(new Locator.FilterOptions().setHasText("Product fault, after 1.6.0"))
+                    .getByRole(AriaRole.LINK)
+                    .click();
+            assertThat(visitor.page.locator("h1")).containsText("of gpu Nacre 5 fell");
+            assertThat(visitor.page.locator(".case-kind")).containsText("Product fault");
+            assertThat(step(visitor, "Where")).containsText("gpu Nacre 5 lies furthest below");
+            Locator suspects = step(visitor, "Other suspects");
+            assertThat(suspects).containsText("country BR, ruled out");
+            assertThat(suspects).containsText("country ID, ruled out");
+            assertThat(suspects).not().containsText("country PT, fell too");
+            Locator inside = step(visitor, "What happened inside");
+            assertThat(inside).containsText("Frames a second got worse");
+            assertThat(inside).containsText("The slowest spot is on level 5");
+            assertThat(step(visitor, "Verdict")).containsText("A product fault for gpu Nacre 5");
+
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep it as a case"))
+                    .click();
+            assertThat(visitor.page.locator(".case-kind")).containsText("open");
+            Download html = visitor.page.waitForDownload(() -> visitor.page
+                    .getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("HTML").setExact(true))
+                    .click());
+            assertThat(Files.readString(html.path())).contains("gpu Nacre 5", "Frames a second", "ruled out");
+        }
+    }
+
+    /** The advert network's settlements speak against adverts having been lost. */
+    @Test
+    void adverts171AreLostTracking() {
+        try (Visitor visitor = in("cases")) {
+            open(visitor, "Lost tracking", "android");
+            assertThat(step(visitor, "Since when")).containsText("Release 1.7.1 on android");
+            assertThat(step(visitor, "What happened inside")).containsText("it was lost, the adverts were not");
+            assertThat(step(visitor, "Verdict")).containsText("Nothing was lost but the record");
+            assertThat(step(visitor, "Which money")).containsText("What moved of adverts");
+            assertThat(visitor.page.locator(".case-money")).containsText("All revenue");
+        }
+    }
+
+    @Test
+    void weekFourteenIsTheMixOfArrivals() {
+        try (Visitor visitor = in("cases")) {
+            open(visitor, "Mix of arrivals", "");
+            assertThat(step(visitor, "Verdict")).containsText("The mix of arrivals");
+            assertThat(visitor.page.locator(".case-argument")).containsText("ember_run");
+        }
+    }
+
+    @Test
+    void theLightningIsAnOutageAndTheHolidayTheCalendar() {
+        try (Visitor visitor = in("cases")) {
+            open(visitor, "Outage", "Events stopped arriving");
+            assertThat(visitor.page.locator(".case-argument")).containsText("from 19:30 to 21:30");
+            visitor.page.goBack();
+            open(visitor, "Calendar", "");
+            assertThat(step(visitor, "Verdict")).containsText("A day unlike others");
+        }
+    }
+}
