@@ -123,7 +123,7 @@ class HappeningsTest {
         try (Visitor visitor = in("cases")) {
             open(visitor, "Mix of arrivals", "");
             assertThat(step(visitor, "Verdict")).containsText("The mix of arrivals");
-            assertThat(visitor.page.locator(".case-argument")).containsText("ember_run");
+            assertThat(visitor.page.locator(".case-argument")).containsText("keeper_reel");
         }
     }
 
@@ -131,7 +131,7 @@ class HappeningsTest {
     void theLightningIsAnOutageAndTheHolidayTheCalendar() {
         try (Visitor visitor = in("cases")) {
             open(visitor, "Outage", "Events stopped arriving");
-            assertThat(visitor.page.locator(".case-argument")).containsText("from 19:30 to 21:30");
+            assertThat(visitor.page.locator(".case-argument")).containsText("from 19:00 to 22:00");
             visitor.page.goBack();
             open(visitor, "Calendar", "");
             assertThat(step(visitor, "Verdict")).containsText("A day unlike others");
