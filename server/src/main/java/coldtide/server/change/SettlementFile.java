@@ -12,7 +12,6 @@ import java.util.List;
  * {@code currency}.
  */
 final class SettlementFile {
-    private static final int DECIMALS = 6;
     private static final BigDecimal MOST = new BigDecimal("999999999999");
 
     private SettlementFile() {}
@@ -27,7 +26,7 @@ final class SettlementFile {
                         line.day("day"),
                         line.value("platform"),
                         adverts(line),
-                        amount(line),
+                        line.amount("amount", "what is paid for that day"),
                         line.currency("currency")));
     }
 
@@ -39,14 +38,5 @@ final class SettlementFile {
                         0,
                         "no count: a whole number from 0, how many adverts are paid for.")
                 .longValueExact();
-    }
-
-    private static BigDecimal amount(CsvText.Line line) {
-        return line.number(
-                "amount",
-                BigDecimal.ZERO,
-                MOST,
-                DECIMALS,
-                "no amount: a number from 0 with at most " + DECIMALS + " decimals, what is paid for that day.");
     }
 }

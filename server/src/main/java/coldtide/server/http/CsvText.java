@@ -17,6 +17,8 @@ import java.util.function.Function;
 /** A CSV file with named columns that came as the field {@code text} of a request. All of it is read or nothing. */
 public final class CsvText {
     private static final String FIELD = "text";
+    private static final int AMOUNT_DECIMALS = 6;
+    private static final BigDecimal MOST_AMOUNT = new BigDecimal("999999999999");
 
     private CsvText() {}
 
@@ -83,6 +85,16 @@ public final class CsvText {
                 throw fault("\"" + code + "\" is no ISO 4217 currency code.");
             }
             return code;
+        }
+
+        /** Money of a currency that stands elsewhere: from 0, with at most six decimals. @param what it is, after a comma */
+        public BigDecimal amount(String column, String what) {
+            return number(
+                    column,
+                    BigDecimal.ZERO,
+                    MOST_AMOUNT,
+                    AMOUNT_DECIMALS,
+                    "no amount: a number from 0 with at most " + AMOUNT_DECIMALS + " decimals, " + what + ".");
         }
 
         /**
