@@ -4,9 +4,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.Sums;
-import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -68,7 +66,7 @@ final class Hours implements Analysis<long[], List<Outage>> {
     }
 
     private List<Outage> ofDay(long[] counts, int day) {
-        int hours = hours(day);
+        int hours = log.calendar().hoursOf(log.firstDay().plusDays(day));
         double[] usual = IntStream.range(0, hours)
                 .mapToDouble(hour -> usual(counts, day, hour))
                 .toArray();
@@ -95,14 +93,6 @@ final class Hours implements Analysis<long[], List<Outage>> {
             }
         }
         return outages;
-    }
-
-    /** 23 or 25 on days on which clocks change. */
-    private int hours(int day) {
-        LocalDate date = log.firstDay().plusDays(day);
-        return (int)
-                Duration.between(log.calendar().startOf(date), log.calendar().startOf(date.plusDays(1)))
-                        .toHours();
     }
 
     private static boolean isShort(long[] counts, int day, int hour, double[] usual, double busy) {

@@ -96,7 +96,7 @@ public record Onset(Instant likeliest, Instant from, Instant to) {
     static Optional<Onset> of(EventLog log, HoursOfSlice.Counts counts, DayRange days, double[] expected) {
         int[] starts = new int[days.days() + 1];
         for (int day = 0; day < days.days(); day++) {
-            starts[day + 1] = starts[day] + hours(log, days.from().plusDays(day));
+            starts[day + 1] = starts[day] + log.calendar().hoursOf(days.from().plusDays(day));
         }
         double[] actual = new double[starts[starts.length - 1]];
         double[] usual = new double[actual.length];
@@ -114,12 +114,5 @@ public record Onset(Instant likeliest, Instant from, Instant to) {
                         begin.plus(found.from(), ChronoUnit.HOURS),
                         begin.plus(found.to() + 1L, ChronoUnit.HOURS)))
                 .filter(onset -> Duration.between(onset.from(), onset.to()).compareTo(WIDEST) <= 0);
-    }
-
-    /** 23 or 25 on days on which clocks change. */
-    private static int hours(EventLog log, LocalDate day) {
-        return (int)
-                Duration.between(log.calendar().startOf(day), log.calendar().startOf(day.plusDays(1)))
-                        .toHours();
     }
 }

@@ -2,6 +2,7 @@ package coldtide.core.time;
 
 import static java.util.Objects.requireNonNull;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -23,6 +24,11 @@ public record ReportingCalendar(ZoneId zone) {
     /** The instant at which {@code day} begins; where midnight is skipped, the first instant after the gap. */
     public Instant startOf(LocalDate day) {
         return day.atStartOfDay(zone).toInstant();
+    }
+
+    /** How many hours a day has: 23 or 25 where clocks change, else 24. */
+    public int hoursOf(LocalDate day) {
+        return (int) Duration.between(startOf(day), startOf(day.plusDays(1))).toHours();
     }
 
     /** The boundaries of {@code range}, computed once, for looking up many instants. */

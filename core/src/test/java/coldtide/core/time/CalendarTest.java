@@ -33,6 +33,7 @@ class CalendarTest {
     void daysAreCivilDays(LocalDate day, long hours) {
         DayBoundaries boundaries = LISBON.boundaries(new DayRange(day, day.plusDays(1)));
         assertThat(boundaries.startMillis(1) - boundaries.startMillis(0)).isEqualTo(hours * 3_600_000L);
+        assertThat(LISBON.hoursOf(day)).isEqualTo((int) hours);
     }
 
     @ParameterizedTest
