@@ -267,7 +267,7 @@ class WatchTest {
         Scenario quiet =
                 ScenarioFile.gullcombe().sized(20_000, 26, LargeWorld.END).quiet();
         List<Incident> told =
-                in(WorldLog.of(quiet), quiet, List.of(), told -> {}).incidents();
+                in(WorldLog.of(quiet), quiet, List.of(), search -> {}).incidents();
         // Twenty-two figures for half a year, and one false alarm a year and figure at most.
         assertThat(told).hasSizeLessThanOrEqualTo(11);
         assertThat(told).noneMatch(incident -> incident.kind() == Kind.PRODUCT_FAULT || incident.kind() == Kind.OUTAGE);
