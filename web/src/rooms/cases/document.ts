@@ -82,7 +82,12 @@ const money = ({ breakUp }: IncidentView, currency: string): CaseTable => ({
   caption: 'Revenue a day, taken apart exactly',
   head: ['Of', 'Before', 'After', 'Adds a day'],
   rows: breakUp
-    ? breakUpRows(breakUp, currency).map((row) => [row.name, row.before, row.after, row.adds])
+    ? breakUpRows(breakUp, currency).map((row) => [
+        row.isType ? row.name : `\u00b7 ${row.name}`,
+        row.before,
+        row.after,
+        row.adds,
+      ])
     : [],
 });
 
