@@ -80,4 +80,21 @@ class ReleasesTest {
             assertThat(rows).hasCount(2);
         }
     }
+
+    @Test
+    void howItWasTakenUpIsToldByAnyPropertyOfPeople() {
+        try (Visitor visitor = Visitor.in("releases?release=1.6.0.android")) {
+            Locator adoption = visitor.page.locator(".release-adoption");
+            assertThat(adoption).containsText("who was on 1.6.0, by day");
+            visitor.propose("By", "country");
+            assertThat(adoption).containsText("by day and country");
+            assertThat(visitor.page.url()).contains("by=country");
+            visitor.propose("By", "level");
+            assertThat(adoption).containsText("\u201clevel\u201d says nothing of people");
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("All of them together"))
+                    .click();
+            assertThat(adoption).not().containsText("by day and");
+        }
+    }
 }

@@ -65,6 +65,23 @@ class SettingsTest {
         }
     }
 
+    @Test
+    void settlementsComeFromAFile() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            visitor.makeApp("Settling shore");
+            visitor.enter("Records", "Settings");
+            press(visitor.page, "Settlements");
+            assertThat(visitor.page.getByText("No settlement is known yet.")).isVisible();
+            Locator input = visitor.page.getByLabel("File of settlements");
+            String head = "day,platform,adverts,amount,currency\n";
+            input.setInputFiles(file(head + "2026-05-01,ios,many,0.50,EUR\n"));
+            assertThat(visitor.page.getByText("Line 2: \"many\" is no count")).isVisible();
+            input.setInputFiles(file(head + "2026-05-01,ios,1200,0.50,EUR\n2026-05-02,ios,34,0.02,EUR\n"));
+            assertThat(visitor.page.locator("tbody tr")).hasCount(1);
+            assertThat(visitor.page.locator("tbody tr")).containsText("1,234");
+        }
+    }
+
     private static FilePayload file(String text) {
         return new FilePayload("marks.csv", "text/csv", text.getBytes(StandardCharsets.UTF_8));
     }
