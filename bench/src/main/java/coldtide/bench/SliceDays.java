@@ -6,6 +6,7 @@ import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.DaysByProfile;
 import coldtide.core.who.Having;
 import coldtide.core.who.Profiles;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 
@@ -22,7 +23,7 @@ final class SliceDays extends DaysByProfile<long[][], long[][]> {
     }
 
     private SliceDays(EventLog log, Profiles profiles, List<Having> slice) {
-        super(log, profiles, Optional.empty());
+        super(log, profiles, Optional.empty(), EnumSet.allOf(Count.class));
         this.profiles = profiles;
         days = log.days();
         has = new boolean[profiles.size()];

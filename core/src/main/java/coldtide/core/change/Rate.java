@@ -4,8 +4,10 @@ import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.PeriodCounts;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 
 /**
  * What is watched slice by slice: how many, or how many for each of others. Things are counted, not money, so that one large payment is
@@ -52,6 +54,11 @@ public enum Rate {
 
     public Count over() {
         return over;
+    }
+
+    /** All that must be counted for it. */
+    Set<Count> counts() {
+        return under == null ? EnumSet.of(over) : EnumSet.of(over, under);
     }
 
     /** Of what it is so much for each; absent for what is counted by itself. */

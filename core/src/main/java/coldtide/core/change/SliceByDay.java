@@ -83,7 +83,7 @@ final class SliceByDay extends DaysByProfile<long[][], SliceByDay.Days> {
     private final Count under;
 
     SliceByDay(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath, Rate rate, List<Having> having) {
-        super(log, profiles, firstPath);
+        super(log, profiles, firstPath, rate.counts());
         this.rate = rate;
         slice = new SliceRows(profiles, having);
         days = log.days();

@@ -48,7 +48,7 @@ final class SpanTable extends DaysByProfile<long[][], SpanTable.Table> {
     private final Count under;
 
     SpanTable(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath, Rate rate, Spans spans) {
-        super(log, profiles, firstPath);
+        super(log, profiles, firstPath, rate.counts());
         this.rate = rate;
         this.profiles = profiles;
         under = rate.under().orElse(null);

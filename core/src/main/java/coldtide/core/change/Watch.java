@@ -4,6 +4,7 @@ import static java.util.Comparator.comparingDouble;
 
 import coldtide.core.change.Where.Candidate;
 import coldtide.core.change.Where.Found;
+import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.DaysBySlice;
@@ -11,6 +12,7 @@ import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.Profiles;
+import it.unimi.dsi.fastutil.ints.IntOpenHashSet;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -93,9 +95,18 @@ final class Watch {
                 log,
                 log.contexts().properties().stream()
                         .filter(property -> !NOT_COMPARED.contains(property))
-                        .filter(property ->
-                                Profiles.of(log, List.of(property)).slices().size() <= MOST_VALUES)
+                        .filter(property -> !hasMoreValues(log, property))
                         .toList());
+    }
+
+    private static boolean hasMoreValues(EventLog log, String property) {
+        IntOpenHashSet values = new IntOpenHashSet();
+        for (int code : log.contexts().codes(property).orElse(new int[0])) {
+            if (values.add(code) && values.size() > MOST_VALUES + (values.contains(Contexts.NONE) ? 1 : 0)) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private List<PeriodCounts> of(int slice) {

@@ -7,6 +7,7 @@ import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.DaysByProfile;
 import coldtide.core.who.Having;
 import coldtide.core.who.Profiles;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 
@@ -41,7 +42,7 @@ public record Worth(double before, double after) {
         private final Spans spans;
 
         Asked(EventLog log, Profiles profiles, List<Having> having, Spans spans) {
-            super(log, profiles, Optional.empty());
+            super(log, profiles, Optional.empty(), EnumSet.of(Count.PURCHASES));
             slice = new SliceRows(profiles, having);
             currency = SliceRows.currency(log, having);
             this.spans = spans;

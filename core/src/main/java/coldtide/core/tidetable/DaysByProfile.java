@@ -11,7 +11,6 @@ import static coldtide.core.tidetable.Count.LATER_SESSION_MILLIS;
 import static coldtide.core.tidetable.Count.NEW_PEOPLE;
 import static coldtide.core.tidetable.Count.NEW_THE_DAY_BEFORE;
 import static coldtide.core.tidetable.Count.PAYERS;
-import static coldtide.core.tidetable.Count.PERSON_DAYS;
 import static coldtide.core.tidetable.Count.PURCHASES;
 import static coldtide.core.tidetable.Count.SESSIONS;
 import static coldtide.core.tidetable.Count.SESSION_MILLIS;
@@ -26,10 +25,14 @@ import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.PersonProfiles;
 import coldtide.core.who.Profiles;
+import java.util.Collections;
+import java.util.EnumSet;
 import java.util.Optional;
+import java.util.Set;
 
 /**
- * Counts what the days of a log hold, each by the profile of whom it was. A day of a person belongs to the profile of its first event, a
+ * Counts what the days of a log hold, each by the profile of whom it was; not {@link Count#PERSON_DAYS}, which of single days are active
+ * people. A day of a person belongs to the profile of its first event, a
  * session and a payment to that of its own event, an arrival, a way back and an uninstall to the person's first. What is kept of it is
  * up to the analysis.
  */
@@ -38,14 +41,31 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
     private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
     private static final byte SUBSCRIPTION = (byte) RevenueType.SUBSCRIPTION.ordinal();
 
+    private static final Set<Count> OF_ARRIVALS =
+            EnumSet.of(NEW_PEOPLE, NEW_THE_DAY_BEFORE, CAME_BACK_NEXT_DAY, INSTALLS, UNINSTALLS);
+    private static final Set<Count> OF_DAYS = EnumSet.of(ACTIVE_PEOPLE, GONE_QUIET);
+    private static final Set<Count> OF_SESSIONS =
+            EnumSet.of(SESSIONS, SESSION_MILLIS, LATER_SESSIONS, LATER_SESSION_MILLIS);
+    private static final Set<Count> OF_PAYMENTS = EnumSet.of(PURCHASES, ADVERTS, PAYERS, UNCONVERTED);
+
     private final Profiles profiles;
     private final Optional<Conditions.Mask> firstPath;
+    private final Set<Count> wanted;
     private final int days;
 
-    protected DaysByProfile(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath) {
+    /**
+     * @param wanted what the analysis keeps; of what has nothing to do with it nothing is looked at, and it may be told more. Money and
+     *     purchases come with {@link Count#PURCHASES}
+     */
+    protected DaysByProfile(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath, Set<Count> wanted) {
         this.profiles = profiles;
-        this.firstPath = firstPath;
+        this.firstPath = wanted.contains(FIRST_PATHS) ? firstPath : Optional.empty();
+        this.wanted = wanted;
         days = log.days();
+    }
+
+    private boolean wants(Set<Count> counts) {
+        return !Collections.disjoint(wanted, counts);
     }
 
     protected abstract void count(P partial, Count count, int profile, int day, long howMany);
@@ -64,13 +84,25 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
     @Override
     public void scan(Shard shard, P partial) {
         PersonProfiles of = new PersonProfiles(profiles);
+        boolean arrivals = wants(OF_ARRIVALS);
+        boolean active = wants(OF_DAYS);
+        boolean sessions = wants(OF_SESSIONS);
+        boolean payments = wants(OF_PAYMENTS);
         long[] path = firstPath.map(mask -> mask.bits(shard)).orElse(null);
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
             of.go(shard, person);
-            arrival(shard, person, of.first(), partial);
-            active(shard, person, of, partial);
-            sessions(shard, person, of, partial);
-            payments(shard, person, of, partial);
+            if (arrivals) {
+                arrival(shard, person, of.first(), partial);
+            }
+            if (active) {
+                active(shard, person, of, partial);
+            }
+            if (sessions) {
+                sessions(shard, person, of, partial);
+            }
+            if (payments) {
+                payments(shard, person, of, partial);
+            }
             if (path != null) {
                 int end = shard.eventFrom[person + 1];
                 int row = Bits.next(path, shard.eventFrom[person], end);
@@ -104,7 +136,6 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
             int day = shard.activeDay[i];
             int profile = of.onDay(day);
             count(partial, ACTIVE_PEOPLE, profile, day, 1);
-            count(partial, PERSON_DAYS, profile, day, 1);
             if (day + 1 < days && (i + 1 == end || shard.activeDay[i + 1] > day + 1)) {
                 count(partial, GONE_QUIET, profile, day + 1, 1);
             }

@@ -8,6 +8,7 @@ import coldtide.core.time.Grain;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.Profiles;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -101,7 +102,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
     private final int[] stores;
 
     public DaysBySlice(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath) {
-        super(log, profiles, firstPath);
+        super(log, profiles, firstPath, EnumSet.allOf(Count.class));
         this.log = log;
         this.profiles = profiles;
         knowsFirstPath = firstPath.isPresent();
@@ -158,6 +159,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
 
     @Override
     public Days finish(Partial partial) {
+        partial.counts[Count.PERSON_DAYS.ordinal()] = partial.of(Count.ACTIVE_PEOPLE);
         return new Days(this, partial);
     }
 }
