@@ -4,6 +4,7 @@ import {
   afterSentence,
   changeWords,
   fellSentence,
+  lostWords,
   moneySentence,
   arrivedSentence,
   recoverySentence,
@@ -136,6 +137,10 @@ describe('the words of a case', () => {
       'About EUR 40.00 are missing from the record alone; the advert network pays EUR 45.50 for those days.',
     );
     expect(verdict(lost)).toContain('Nothing was lost but the record');
+    expect(lostWords(lost, 'EUR')).toBe('EUR 40.00 of the record');
+    expect(lostWords(incident({ moneyLost: 40 }), 'EUR')).toBe('EUR 40.00');
+    expect(lostWords(incident({ moneyLost: -4 }), 'EUR')).toBe('EUR 4.00 more');
+    expect(lostWords(incident({}), 'EUR')).toBe('');
     expect(settledSentence({ ...settled, platform: '', verdict: 'FELL_TOO' })).toContain('were not shown');
     expect(moneySentence(incident({ settled: { ...settled, money: null }, moneyLost: 40 }), 'EUR')).toBe(
       'About EUR 40.00 are missing from the record alone.',

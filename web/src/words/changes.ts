@@ -255,8 +255,9 @@ export function recoverySentence({ state, days, change }: RecoveryView, worseAbo
   }
 }
 
-/** Money that is missing, as a cell says it; what dearer purchases brought is no loss. */
-export function lostWords(lost: number | null, currency: string): string {
+/** Money that is missing, as a cell says it; what dearer purchases brought is no loss, nor is what only the record lacks. */
+export function lostWords({ moneyLost: lost, settled }: IncidentView, currency: string): string {
   if (lost === null) return '';
+  if (settled?.verdict === 'RECORD_LOST') return `${money(lost, currency)} of the record`;
   return lost < 0 ? `${money(-lost, currency)} more` : money(lost, currency);
 }

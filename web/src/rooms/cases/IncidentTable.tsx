@@ -37,7 +37,7 @@ export function IncidentTable({ incidents, currency, onOpen }: IncidentTableProp
               )}
             </td>
             <td className="number">{sizeOf(each)}</td>
-            <td className="number">{lostWords(each.moneyLost, currency)}</td>
+            <td className="number">{lostWords(each, currency)}</td>
             <td>{KIND[each.kind]}</td>
             <td>{each.blamed ? each.blamed.version : ''}</td>
             <td>{each.isOver ? 'over' : 'going on'}</td>

@@ -17,7 +17,7 @@ const ROWS: [string, (incident: IncidentView, view: ChangesView) => string][] = 
   ['Whom it fell for', (incident) => sliceWords(incident.slice)],
   ['When', (incident) => daysWords(incident.days)],
   ['By', (incident) => (incident.drops[0] ? changeWords(incident.drops[0].change) : NO_VALUE)],
-  ['Money lost', (incident, view) => lostWords(incident.moneyLost, view.currency) || NO_VALUE],
+  ['Money lost', (incident, view) => lostWords(incident, view.currency) || NO_VALUE],
   ['After release', (incident) => incident.blamed?.version ?? NO_VALUE],
   ['Now', (incident) => (incident.isOver ? 'over' : 'going on')],
 ];
