@@ -16,7 +16,7 @@ import java.util.function.Consumer;
 
 /**
  * Everything sudden in a log: what fell in any slice and for everybody, put together to what happened, each with its kind of cause. One
- * pass for all series, and three or four for each incident.
+ * pass for all series, and up to eight for each incident.
  *
  * @param days every full day of everybody; none while there are too few to learn from
  * @param bands by figure, for each of these days where it was to be expected

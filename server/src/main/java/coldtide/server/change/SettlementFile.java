@@ -5,7 +5,9 @@ import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.StoredSettlement;
 import java.math.BigDecimal;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /**
  * Reads what an advert network settled from CSV with the columns {@code day}, {@code platform}, {@code adverts}, {@code amount} and
@@ -18,16 +20,21 @@ final class SettlementFile {
 
     /** @throws Problem naming the line at fault */
     static List<StoredSettlement> read(App app, String text) {
-        return CsvText.each(
-                text,
-                "day, platform, adverts, amount and currency",
-                line -> new StoredSettlement(
-                        app.id(),
-                        line.day("day"),
-                        line.value("platform"),
-                        adverts(line),
-                        line.amount("amount", "what is paid for that day"),
-                        line.currency("currency")));
+        Set<List<String>> said = new HashSet<>();
+        return CsvText.each(text, "day, platform, adverts, amount and currency", line -> {
+            line.once(said, line.value("day"), line.value("platform"));
+            return settlement(app, line);
+        });
+    }
+
+    private static StoredSettlement settlement(App app, CsvText.Line line) {
+        return new StoredSettlement(
+                app.id(),
+                line.day("day"),
+                line.value("platform"),
+                adverts(line),
+                line.amount("amount", "what is paid for that day"),
+                line.currency("currency"));
     }
 
     private static long adverts(CsvText.Line line) {

@@ -12,6 +12,7 @@ import java.util.ArrayList;
 import java.util.Currency;
 import java.util.List;
 import java.util.Locale;
+import java.util.Set;
 import java.util.function.Function;
 
 /** A CSV file with named columns that came as the field {@code text} of a request. All of it is read or nothing. */
@@ -56,6 +57,13 @@ public final class CsvText {
 
         public Problem fault(String sentence) {
             return Problem.badField(FIELD, "Line " + row.getStartingLineNumber() + ": " + sentence);
+        }
+
+        /** Refuses what another line of the file has said. @param said by lines before, which this one is added to */
+        public void once(Set<List<String>> said, String... values) {
+            if (!said.add(List.of(values))) {
+                throw fault(String.join(", ", values) + " stands twice in the file.");
+            }
         }
 
         /** A value without blanks around it, not empty. */

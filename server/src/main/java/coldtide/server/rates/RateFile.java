@@ -5,7 +5,9 @@ import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.ExchangeRate;
 import java.math.BigDecimal;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 
 /** Reads rates from CSV with the columns {@code currency}, {@code day} and {@code rate}. */
 final class RateFile {
@@ -17,10 +19,11 @@ final class RateFile {
 
     /** @throws Problem naming the line at fault */
     static List<ExchangeRate> read(App app, String text) {
-        return CsvText.each(
-                text,
-                "currency, day and rate",
-                line -> new ExchangeRate(app.id(), currency(app, line), line.day("day"), rate(line)));
+        Set<List<String>> said = new HashSet<>();
+        return CsvText.each(text, "currency, day and rate", line -> {
+            line.once(said, currency(app, line), line.value("day"));
+            return new ExchangeRate(app.id(), currency(app, line), line.day("day"), rate(line));
+        });
     }
 
     private static String currency(App app, CsvText.Line line) {

@@ -101,6 +101,14 @@ class SettlementsTest {
         assertThat(Caller.demo().get(APP + "/settlements").text()).doesNotContain("2026-01-05");
     }
 
+    /** Two rows of one day and platform would each take the other's place. */
+    @Test
+    void whatStandsTwiceIsRefused() {
+        Answer answer = bring("2026-01-06,ios,1,0.01,EUR\n2026-01-06,ios,2,0.02,EUR");
+        assertThat(answer.status()).isEqualTo(400);
+        assertThat(answer.text()).contains("Line 3: 2026-01-06, ios stands twice in the file.");
+    }
+
     @Test
     void aFileWithoutRowsIsSaidToHaveNone() {
         assertThat(bring("").text()).contains("it needs the columns day, platform, adverts, amount and currency");
