@@ -18,7 +18,11 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.time.LocalDate;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -43,6 +47,16 @@ class HappeningsTest {
         World world = new World(ScenarioFile.read(file).sized(whole.people(), whole.weeks(), end));
         Application.part(DemoWorlds.class).load(world);
         Application.part(Engine.class).refresh(Application.part(Apps.class).require(KEY));
+    }
+
+    /** Millions of rows would stand in the way of whoever asks by SQL after this. */
+    @AfterAll
+    static void drop() throws SQLException {
+        int id = Application.part(Apps.class).require(KEY).id();
+        try (Connection connection = Application.sql();
+                Statement statement = connection.createStatement()) {
+            statement.execute("drop table event_" + id);
+        }
     }
 
     private static Visitor in(String room) {
