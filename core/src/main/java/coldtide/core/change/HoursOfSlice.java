@@ -13,6 +13,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.LongStream;
 
 /**
  * One rate of a slice by hour, in some days and, to know how a day goes, in the four weeks before them. Of what has a time of its own:
@@ -21,6 +22,7 @@ import java.util.Set;
 final class HoursOfSlice implements Analysis<long[][], HoursOfSlice.Counts> {
     static final Set<Rate> WITH_HOURS = EnumSet.of(Rate.NEW_PEOPLE, Rate.SESSIONS, Rate.PURCHASES, Rate.ADVERTS);
 
+    private static final int HOURS_A_DAY = 24;
     private static final int MOST_HOURS = 26;
     private static final int HOUR_MILLIS = 3_600_000;
     private static final byte AD = (byte) RevenueType.AD.ordinal();
@@ -39,15 +41,9 @@ final class HoursOfSlice implements Analysis<long[][], HoursOfSlice.Counts> {
 
         /** Of a day before, which part fell into an hour; of few, hours are taken to be less unlike. */
         double part(int hour) {
-            long all = 0;
-            for (long each : counts[0]) {
-                all += each;
-            }
-            return (counts[0][hour] + 0.5) / (all + 0.5 * HOURS_A_DAY);
+            return (counts[0][hour] + 0.5) / (LongStream.of(counts[0]).sum() + 0.5 * HOURS_A_DAY);
         }
     }
-
-    private static final int HOURS_A_DAY = 24;
 
     private final Profiles profiles;
     private final Rate rate;

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 
 /**
  * By the hour, when a fall began: a change point of Poisson counts around the day that was found, of unknown level on both sides, with the
@@ -37,8 +38,8 @@ public record Onset(Instant likeliest, Instant from, Instant to) {
     static Optional<Hours> of(double[] actual, double[] expected, double scatter) {
         int hours = actual.length;
         double[] likelihood = new double[hours];
-        double allActual = sum(actual);
-        double allExpected = sum(expected);
+        double allActual = DoubleStream.of(actual).sum();
+        double allExpected = DoubleStream.of(expected).sum();
         double actualBefore = 0;
         double expectedBefore = 0;
         int best = 0;
@@ -74,14 +75,6 @@ public record Onset(Instant likeliest, Instant from, Instant to) {
 
     private static double part(double actual, double expected) {
         return actual <= 0 || expected <= 0 ? 0 : actual * Math.log(actual / expected);
-    }
-
-    private static double sum(double[] of) {
-        double sum = 0;
-        for (double each : of) {
-            sum += each;
-        }
-        return sum;
     }
 
     /** The days that are looked at for a fall. */

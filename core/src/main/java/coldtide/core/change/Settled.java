@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.stream.LongStream;
 
 /**
  * What an advert network settled beside what the log holds, before a fall of adverts and in its days: whether the adverts went or only
@@ -58,13 +59,16 @@ public record Settled(
                         slice.isEmpty() || each.platform().equals(slice.get(0).value()))
                 .toList();
         double[] adverts = new double[log.days()];
+        boolean[] known = new boolean[log.days()];
         for (Settlement each : settlements) {
             int day = log.dayNumber(each.day());
             if (day >= 0 && day < adverts.length) {
                 adverts[day] += each.adverts();
+                // A day for which nothing is paid is settled, too.
+                known[day] = true;
             }
         }
-        Spans settled = spans.where(day -> adverts[day] > 0);
+        Spans settled = spans.where(day -> known[day]);
         if (settled.before() < LEAST_BEFORE || settled.after() == 0) {
             return Optional.empty();
         }
@@ -73,7 +77,7 @@ public record Settled(
         return Optional.of(of(
                 slice.isEmpty() ? "" : slice.get(0).value(),
                 sums(settled, adverts),
-                sums(settled, counted),
+                sums(settled, LongStream.of(counted).asDoubleStream().toArray()),
                 settled,
                 money(log, settlements, settled)));
     }
@@ -101,17 +105,15 @@ public record Settled(
                 verdict(beside, against));
     }
 
-    /** Of the fall of what the log holds, more than half is either of what was settled or of the record. */
+    /** Of the fall of what the log holds, at least half is either of what was settled or of the record. */
     private static Verdict verdict(TwoSpans beside, Change against) {
-        double own = beside.own();
-        if (own >= 0 || !against.isKnown()) {
-            return Verdict.NOT_TOLD_APART;
+        double half = beside.own() / 2;
+        TwoSpans network = beside.ofRest();
+        if (half < 0 && network.own() <= half && Change.of(network, 1).isFall()) {
+            return Verdict.FELL_TOO;
         }
-        if (beside.against() < own / 2) {
-            return against.isFall() ? Verdict.RECORD_LOST : Verdict.NOT_TOLD_APART;
-        }
-        Change network = Change.of(beside.ofRest(), 1);
-        return network.isFall() ? Verdict.FELL_TOO : Verdict.NOT_TOLD_APART;
+        boolean isOfRecord = half < 0 && against.isFall() && beside.against() < half;
+        return isOfRecord ? Verdict.RECORD_LOST : Verdict.NOT_TOLD_APART;
     }
 
     private static double[] sums(Spans spans, double[] byDay) {
@@ -122,14 +124,6 @@ public record Settled(
             }
         }
         return sums;
-    }
-
-    private static double[] sums(Spans spans, long[] byDay) {
-        double[] exact = new double[byDay.length];
-        for (int day = 0; day < exact.length; day++) {
-            exact[day] = byDay[day];
-        }
-        return sums(spans, exact);
     }
 
     private static double money(EventLog log, List<Settlement> settlements, Spans spans) {

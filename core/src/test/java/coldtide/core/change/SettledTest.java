@@ -109,6 +109,20 @@ class SettledTest {
         assertThat(found.against().part()).isCloseTo(0, within(0.02));
     }
 
+    /** Where the network pays for nothing, nothing was shown: a day with no advert is settled as well as any. */
+    @Test
+    void whatIsNotPaidForAtAllWasNotShown() {
+        List<Settlement> ended = SHOWN.stream()
+                .map(each -> each.day().isBefore(FROM)
+                        ? each
+                        : new Settlement(each.day(), each.platform(), 0, 0, each.currency()))
+                .toList();
+        Settled found = settled(ended, ANDROID).orElseThrow();
+        assertThat(found.verdict()).isEqualTo(Verdict.FELL_TOO);
+        assertThat(found.settled()).isZero();
+        assertThat(found.money()).isZero();
+    }
+
     /** The other platform goes on, and so does its record. */
     @Test
     void whatDidNotFallIsNotTold() {

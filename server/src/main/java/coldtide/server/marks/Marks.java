@@ -167,7 +167,11 @@ class Marks {
 
     @Transactional
     public Imported bring(App app, String text) {
-        Entries entries = new EntryFile(app.zone(), json).read(text);
+        return bring(app, new EntryFile(app.zone(), json).read(text));
+    }
+
+    @Transactional
+    public Imported bring(App app, Entries entries) {
         entries.releases().forEach(this::check);
         entries.marks().forEach(this::check);
         int changed = 0;

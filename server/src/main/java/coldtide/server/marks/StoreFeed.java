@@ -5,7 +5,6 @@ import coldtide.server.marks.Entries.ReleaseEntry;
 import coldtide.server.marks.Entries.StepEntry;
 import coldtide.server.store.App;
 import coldtide.server.store.Release;
-import coldtide.server.store.SimulatedStore;
 import coldtide.server.store.SimulatedStoreRepository;
 import java.util.List;
 import java.util.Optional;
@@ -36,19 +35,27 @@ class StoreFeed {
     record Announced(int announced, int unknown, int otherwise) {}
 
     Announced announced(App app) {
+        List<ReleaseEntry> feed = feed(app);
         List<Release> known = marks.releases(app);
-        List<ReleaseEntry> feed = feed(app).map(text -> read(app, text)).orElse(List.of());
-        int unknown = 0;
-        int otherwise = 0;
-        for (ReleaseEntry entry : feed) {
-            Optional<Release> same = known.stream()
-                    .filter(each -> each.version().equals(entry.version())
-                            && each.platform().equals(entry.platform()))
-                    .findFirst();
-            unknown += same.isEmpty() ? 1 : 0;
-            otherwise += same.filter(each -> !isAsAnnounced(each, entry)).isPresent() ? 1 : 0;
-        }
-        return new Announced(feed.size(), unknown, otherwise);
+        int unknown = (int)
+                feed.stream().filter(entry -> same(known, entry).isEmpty()).count();
+        return new Announced(feed.size(), unknown, open(feed, known).size() - unknown);
+    }
+
+    /** Those that are not known as they were announced. */
+    private static List<ReleaseEntry> open(List<ReleaseEntry> feed, List<Release> known) {
+        return feed.stream()
+                .filter(entry -> same(known, entry)
+                        .filter(each -> isAsAnnounced(each, entry))
+                        .isEmpty())
+                .toList();
+    }
+
+    private static Optional<Release> same(List<Release> known, ReleaseEntry entry) {
+        return known.stream()
+                .filter(each -> each.version().equals(entry.version())
+                        && each.platform().equals(entry.platform()))
+                .findFirst();
     }
 
     private static boolean isAsAnnounced(Release known, ReleaseEntry entry) {
@@ -61,16 +68,16 @@ class StoreFeed {
     /** What is announced is entered, and takes the place of what was known otherwise; what else was entered stays. */
     @Transactional
     public Marks.Imported takeOver(App app) {
-        String text =
-                feed(app).orElseThrow(() -> Problem.conflict("The store announces nothing of " + app.name() + "."));
-        return marks.bring(app, text);
+        List<ReleaseEntry> feed = feed(app);
+        if (feed.isEmpty()) {
+            throw Problem.conflict("The store announces nothing of " + app.name() + ".");
+        }
+        return marks.bring(app, new Entries(open(feed, marks.releases(app)), List.of()));
     }
 
-    private Optional<String> feed(App app) {
-        return stores.findByAppId(app.id()).map(SimulatedStore::feed);
-    }
-
-    private List<ReleaseEntry> read(App app, String text) {
-        return new EntryFile(app.zone(), json).read(text).releases();
+    private List<ReleaseEntry> feed(App app) {
+        return stores.findByAppId(app.id())
+                .map(store -> new EntryFile(app.zone(), json).read(store.feed()).releases())
+                .orElse(List.of());
     }
 }

@@ -69,6 +69,10 @@ class StoreFeedTest {
         assertThat(taken.get("entered").asInt()).isEqualTo(1);
         assertThat(taken.get("changed").asInt()).isEqualTo(1);
         announces("stored", 2, 0, 0);
+        JsonNode again = takeOver("stored");
+        assertThat(again.get("entered").asInt() + again.get("changed").asInt())
+                .as("what is known as announced is left alone")
+                .isZero();
         JsonNode known = Caller.demo().get("/api/apps/stored/releases").json();
         assertThat(known.size()).isEqualTo(3);
         assertThat(known.get(1).get("steps").get(1).get("starts").asString()).isEqualTo("2026-05-07T09:00:00Z");

@@ -24,6 +24,7 @@ class AdoptionBySliceTest {
                 .get("releases");
         JsonNode slices = Caller.demo().get(PATH + "&by=platform").json().get("answer");
         assertThat(slices.size()).isEqualTo(2);
+        int compared = 0;
         for (JsonNode standing : standings) {
             for (JsonNode slice : slices) {
                 boolean isSame = standing.get("version").asString().equals("1.6.0")
@@ -31,6 +32,7 @@ class AdoptionBySliceTest {
                                 .asString()
                                 .equals(slice.get("value").asString());
                 if (isSame) {
+                    compared++;
                     // Each platform began by itself; both lists end with the last full day. Who uses both is of the
                     // first there and of the last here.
                     JsonNode of = standing.get("adoption");
@@ -43,6 +45,7 @@ class AdoptionBySliceTest {
                 }
             }
         }
+        assertThat(compared).isEqualTo(2);
     }
 
     @Test
