@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { useChanges } from '../../api/changes';
 import { useStandings, type StandingView } from '../../api/standings';
 import { useFrame } from '../../frame/Frame';
 import { useLetter } from '../../frame/keys';
@@ -8,6 +9,7 @@ import { saveCsv } from '../../frame/saveCsv';
 import { dayOf, dayWords } from '../../words/dates';
 import { share } from '../../words/numbers';
 import { differsWords, platformWords, stepsWords, verdictWords } from '../../words/standings';
+import { CasesOf } from './CasesOf';
 import { csvRows } from './csv';
 import { Release } from './Release';
 import './releases.css';
@@ -45,6 +47,7 @@ interface LedgerProps {
 }
 
 function Ledger({ app, asked, releases, lost }: LedgerProps) {
+  const incidents = useChanges(app).data?.answer.incidents ?? [];
   const save = () => saveCsv(`${app}-releases.csv`, csvRows(releases));
   useLetter('x', save);
   return (
@@ -73,6 +76,7 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
                 <th className="number">On it now</th>
                 <th>Verdict</th>
                 <th>What differs</th>
+                <th>Cases</th>
               </tr>
             </thead>
             <tbody>
@@ -90,7 +94,10 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
                   <td className={each.verdict.endsWith('WORSE') ? 'fall' : undefined}>
                     {verdictWords(each)}
                   </td>
-                  <td>{differsWords(each)}</td>
+                  <td className="differs">{differsWords(each)}</td>
+                  <td>
+                    <CasesOf app={app} standing={each} incidents={incidents} />
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -150,4 +150,22 @@ class HappeningsTest {
             assertThat(step(visitor, "Verdict")).containsText("A day unlike others");
         }
     }
+
+    /** A release that is worse has its case beside it; happening 3 is an improvement and stands among the releases alone. */
+    @Test
+    void releasesHaveTheirCasesAndTheShorterLessonIsBetter() {
+        try (Visitor visitor = in("releases")) {
+            Locator rows = visitor.page.locator(".releases tbody tr");
+            Locator worse = rows.filter(new Locator.FilterOptions().setHasText("1.7.1 android"));
+            assertThat(worse).containsText("Worse");
+            worse.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Lost tracking"))
+                    .click();
+            assertThat(visitor.page.locator(".case-kind")).containsText("Lost tracking");
+            visitor.page.goBack();
+            Locator lesson = rows.filter(new Locator.FilterOptions().setHasText("1.5.0 all platforms"));
+            assertThat(lesson).containsText("Better");
+            assertThat(lesson).containsText("New people back on day 1 +");
+            assertThat(lesson.getByRole(AriaRole.LINK)).hasCount(0);
+        }
+    }
 }
