@@ -22,6 +22,7 @@ export type BreakUpView = Omit<Schemas['BreakUpView'], 'parts'> & { parts: Break
 export type BreakUpPart = Schemas['RevenuePartView'];
 export type SearchView = Omit<Schemas['SearchView'], 'incidents'> & { incidents: IncidentView[] };
 export type DropView = Schemas['DropView'];
+export type ChosenFall = Schemas['ChosenFallView'];
 export type ChangeView = Schemas['ChangeView'];
 export type SuspectView = Schemas['SuspectView'];
 export type Having = Schemas['Having'];

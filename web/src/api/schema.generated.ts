@@ -77,7 +77,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["add"];
+        post: operations["add_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -94,7 +94,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_3"];
+        delete: operations["remove_4"];
         options?: never;
         head?: never;
         patch?: never;
@@ -139,7 +139,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_7"];
+        get: operations["list_8"];
         put?: never;
         post: operations["open"];
         delete?: never;
@@ -331,7 +331,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_8"];
+        get: operations["list_9"];
         put?: never;
         post?: never;
         delete?: never;
@@ -427,7 +427,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_6"];
+        get: operations["list_7"];
         put?: never;
         post: operations["keep_1"];
         delete?: never;
@@ -651,7 +651,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_5"];
+        get: operations["list_6"];
         put?: never;
         post: operations["announce"];
         delete?: never;
@@ -955,7 +955,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_4"];
+        get: operations["list_5"];
         put?: never;
         post: operations["bring_1"];
         delete?: never;
@@ -1115,7 +1115,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_3"];
+        get: operations["list_4"];
         put?: never;
         post: operations["make"];
         delete?: never;
@@ -1147,7 +1147,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_2"];
+        get: operations["list_3"];
         put?: never;
         post: operations["bring"];
         delete?: never;
@@ -1199,6 +1199,38 @@ export interface paths {
         put?: never;
         post: operations["ask_1"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/watched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_2"];
+        put?: never;
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/watched/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_3"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1840,6 +1872,19 @@ export interface components {
             costs: components["schemas"]["KnownCosts"][];
             rules: components["schemas"]["RuleView"][];
         };
+        ChosenFallView: {
+            change: components["schemas"]["ChangeView"];
+            days: components["schemas"]["DayRange"];
+            /** @enum {string|null} */
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET" | null;
+            /** Format: int32 */
+            id: number;
+            isWorseAbove: boolean;
+            name: string;
+            portions: components["schemas"]["PortionView"][];
+            /** @enum {string} */
+            unit: "PEOPLE" | "COUNT" | "SHARE" | "RATIO" | "SECONDS" | "MONEY" | "NUMBER";
+        };
         CohortView: {
             /** Format: int32 */
             begunColumns: number;
@@ -2383,6 +2428,7 @@ export interface components {
             arrived: components["schemas"]["ArrivedView"];
             blamed: components["schemas"]["BlamedView"];
             breakUp: components["schemas"]["BreakUpView"];
+            chosen: components["schemas"]["ChosenFallView"][];
             course: components["schemas"]["CourseView"];
             days: components["schemas"]["DayRange"];
             drops: components["schemas"]["DropView"][];
@@ -2851,6 +2897,17 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        PortionView: {
+            /** Format: double */
+            after: number;
+            /** Format: double */
+            before: number;
+            having: components["schemas"]["Having"];
+            /** Format: double */
+            ofBefore: number;
+            /** Format: double */
+            ofMissing: number;
+        };
         ProjectionView: {
             ahead: components["schemas"]["AheadView"][];
             /** Format: double */
@@ -3305,6 +3362,18 @@ export interface components {
             open: number;
             steps: components["schemas"]["FunnelStepView"][];
         };
+        StandView: {
+            /** @enum {string|null} */
+            figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET" | null;
+            /** Format: double */
+            high: number | null;
+            /** Format: double */
+            low: number | null;
+            /** @enum {string} */
+            unit: "PEOPLE" | "COUNT" | "SHARE" | "RATIO" | "SECONDS" | "MONEY" | "NUMBER";
+            /** Format: double */
+            value: number | null;
+        };
         StandingView: {
             adoption: number[];
             measures: components["schemas"]["ComparedView"][];
@@ -3562,6 +3631,34 @@ export interface components {
             /** Format: int64 */
             whole: number;
         };
+        WatchedAsk: {
+            among: {
+                [key: string]: unknown;
+            } | null;
+            formulas: components["schemas"]["OneFormula"][] | null;
+            measures: components["schemas"]["OneMeasure"][] | null;
+            only: {
+                [key: string]: unknown;
+            } | null;
+            watched: string | null;
+        };
+        WatchedEntry: {
+            isWorseAbove: boolean;
+            name: string;
+            question: components["schemas"]["WatchedAsk"];
+        };
+        WatchedView: {
+            fault: string | null;
+            /** Format: int32 */
+            id: number;
+            isWorseAbove: boolean;
+            /** Format: date-time */
+            made: string;
+            madeBy: string;
+            name: string;
+            question: components["schemas"]["WatchedAsk"];
+            stands: components["schemas"]["StandView"][];
+        };
         WayAsk: {
             name: string;
             what: {
@@ -3739,7 +3836,7 @@ export interface operations {
             };
         };
     };
-    add: {
+    add_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3765,7 +3862,7 @@ export interface operations {
             };
         };
     };
-    remove_3: {
+    remove_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -3879,7 +3976,7 @@ export interface operations {
             };
         };
     };
-    list_7: {
+    list_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -4243,7 +4340,7 @@ export interface operations {
             };
         };
     };
-    list_8: {
+    list_9: {
         parameters: {
             query?: never;
             header?: never;
@@ -4396,7 +4493,7 @@ export interface operations {
             };
         };
     };
-    list_6: {
+    list_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -4775,7 +4872,7 @@ export interface operations {
             };
         };
     };
-    list_5: {
+    list_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -5417,7 +5514,7 @@ export interface operations {
             };
         };
     };
-    list_4: {
+    list_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -5814,7 +5911,7 @@ export interface operations {
             };
         };
     };
-    list_3: {
+    list_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5910,7 +6007,7 @@ export interface operations {
             };
         };
     };
-    list_2: {
+    list_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -6029,6 +6126,73 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AnsweredTideTableView"];
                 };
+            };
+        };
+    };
+    list_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchedView"][];
+                };
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WatchedEntry"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    remove_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

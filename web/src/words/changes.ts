@@ -1,5 +1,5 @@
 import type { CaseRow, RecoveryView } from '../api/cases';
-import type { ChangeView, DropView, Having, IncidentView, SuspectView } from '../api/changes';
+import type { ChangeView, ChosenFall, DropView, Having, IncidentView, SuspectView } from '../api/changes';
 import type { Figure } from '../api/queries';
 import { dayOf, dayWords, isoOf } from './dates';
 import { figureTitle } from './figures';
@@ -64,10 +64,22 @@ export const daysWords = (days: { from: string; to: string }): string => {
     : `${dayWords(dayOf(days.from))} to ${dayWords(dayOf(days.to) - 1)}, ${plural(length, 'day')}`;
 };
 
+/** What was chosen, by its name: a measure, or a figure of some people. */
+export const chosenName = ({ name, figure }: Pick<ChosenFall, 'name' | 'figure'>): string =>
+  figure ? `${figureTitle(figure)} of \u201c${name}\u201d` : `\u201c${name}\u201d`;
+
+export const chosenTitle = (fall: ChosenFall): string =>
+  `${chosenName(fall)} ${fall.isWorseAbove ? 'rose' : 'fell'}`;
+
+/** What fell furthest: of the figures, else of what was chosen to be watched; of an outage of which no figure tells, nothing. */
+export const leadOf = ({ drops, outage, chosen }: IncidentView): DropView | ChosenFall | undefined =>
+  drops[0] ?? (outage ? undefined : chosen[0]);
+
 /** What fell, as the row of a list says it. */
 export function titleOf(incident: IncidentView): string {
   const lead = incident.drops[0];
-  if (!lead) return 'Events stopped arriving';
+  const chosen = incident.chosen[0];
+  if (!lead) return chosen && !incident.outage ? chosenTitle(chosen) : 'Events stopped arriving';
   const moved = lead.isWorseAbove ? 'rose' : 'fell';
   const of = lead.slice.length ? ` of ${sliceWords(lead.slice)}` : '';
   return `${figureTitle(lead.figure)}${of} ${moved}`;
@@ -75,7 +87,7 @@ export function titleOf(incident: IncidentView): string {
 
 /** How much, in the shortest words. */
 export function sizeOf(incident: IncidentView): string {
-  const lead = incident.drops[0];
+  const lead = leadOf(incident);
   if (!lead) {
     const { outage } = incident;
     return outage ? `${count(Math.round(outage.expected - outage.actual))} events missing` : '';
@@ -215,14 +227,17 @@ export function verdict(incident: IncidentView): string {
     case 'CALENDAR':
       return 'A day unlike others: more than usual just before, then fewer, for everybody, and over by itself.';
     case 'UNEXPLAINED':
+      if (incident.drops.length === 0)
+        return 'Unexplained: no headline figure fell with it, of anybody. Of what is watched by choice nothing further is looked for; it can be taken apart where it is asked.';
       return 'Unexplained: nothing that was looked at tells why. That it is chance, or a cause that leaves no trace in events, is not ruled out.';
   }
 }
 
 /** Whether it is back by itself, and what remains. */
-export function afterSentence({ days, isOver, since, drops }: IncidentView, fullDaysEnd: string): string {
+export function afterSentence(incident: IncidentView, fullDaysEnd: string): string {
+  const { days, isOver, since } = incident;
   const day = dayWords(dayOf(days.to));
-  const beyond = drops[0]?.isWorseAbove ? 'above' : 'below';
+  const beyond = leadOf(incident)?.isWorseAbove ? 'above' : 'below';
   if (isOver) {
     return since.part === null
       ? `Back where it was to be expected since ${day}.`

@@ -1,4 +1,4 @@
-import type { ChangeView, DropView, IncidentView } from '../api/changes';
+import type { ChangeView, ChosenFall, DropView, IncidentView } from '../api/changes';
 
 /** Invented incidents for tests. */
 export const change = (part: number | null, low = 0, high = 0): ChangeView => ({
@@ -27,6 +27,18 @@ export const drop = (over: Partial<DropView>): DropView => ({
   ...over,
 });
 
+export const chosen = (over: Partial<ChosenFall>): ChosenFall => ({
+  id: 7,
+  name: 'Beacons lit',
+  figure: null,
+  unit: 'COUNT',
+  isWorseAbove: false,
+  days: { from: '2026-10-31', to: '2026-11-07' },
+  change: change(-0.5, -0.6, -0.4),
+  portions: [],
+  ...over,
+});
+
 export const incident = (over: Partial<IncidentView>): IncidentView => ({
   id: 'one',
   kind: 'LOST_TRACKING',
@@ -49,5 +61,6 @@ export const incident = (over: Partial<IncidentView>): IncidentView => ({
   course: { actual: [], expected: [], low: [], high: [] },
   peak: false,
   blamed: null,
+  chosen: [],
   ...over,
 });

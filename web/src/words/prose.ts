@@ -1,5 +1,5 @@
 import type { IncidentView } from '../api/changes';
-import { changeWords, daysWords, KIND, lastDay, sliceWords } from './changes';
+import { changeWords, daysWords, KIND, lastDay, leadOf, sliceWords } from './changes';
 import { dayOf, dayWords } from './dates';
 import { count, money } from './numbers';
 
@@ -11,8 +11,9 @@ const NAMES = /\{([a-z ]+)\}/g;
 /** What can stand bound in the words of a case: as it was found, never typed. */
 export function figuresOf(incident: IncidentView, currency: string): Figures {
   const lead = incident.drops[0];
+  const size = leadOf(incident)?.change;
   const known: Record<string, string | undefined> = {
-    size: lead && lead.change.part !== null ? changeWords(lead.change) : undefined,
+    size: size && size.part !== null ? changeWords(size) : undefined,
     'as it was': lead && lead.isCounted ? count(Math.round(lead.change.actual)) : undefined,
     expected:
       lead && lead.isCounted && lead.change.expected !== null

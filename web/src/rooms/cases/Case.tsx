@@ -9,7 +9,7 @@ import { Argument } from './Argument';
 import { BreakUpTable } from './BreakUpTable';
 import { CaseChart } from './CaseChart';
 import { csvRows } from './csv';
-import { Elsewhere } from './Elsewhere';
+import { Elsewhere, TakeApart } from './Elsewhere';
 import { EventTable, MixTable, PerformanceTable } from './InsideTables';
 import { stepsOf } from './steps';
 import { SuspectTable } from './SuspectTable';
@@ -119,5 +119,11 @@ export function InHand({ app, rail, view, incident, step }: InHandProps) {
       </>
     );
   }
-  return <CaseChart rail={rail} view={view} incident={incident} />;
+  const chosen = lead || incident.outage ? undefined : incident.chosen[0];
+  return (
+    <>
+      <CaseChart rail={rail} view={view} incident={incident} />
+      {chosen && <TakeApart app={app} fall={chosen} />}
+    </>
+  );
 }

@@ -5,7 +5,7 @@ import type { FrameContext } from '../../frame/Frame';
 import { notesOn } from '../../charts/notes';
 import { dayOf, dayWords, isoOf } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
-import { sliceWords, THINGS } from '../../words/changes';
+import { chosenName, sliceWords, THINGS } from '../../words/changes';
 
 const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
 
@@ -23,6 +23,8 @@ export function chartOf({ rail, view, incident }: CaseChartProps): SeriesChartPr
   const lead = incident.drops[0];
   const ofSlice = lead !== undefined && lead.slice.length > 0;
   const figure = lead?.figure ?? 'SESSIONS';
+  const chosen = lead || incident.outage ? undefined : incident.chosen[0];
+  const name = chosen ? chosenName(chosen) : figureTitle(figure);
   const first = dayOf(view.from);
   const end = Math.min(dayOf(view.fullDaysEnd), dayOf(incident.days.to) + AFTER);
   const begin = Math.max(first, dayOf(incident.days.from) - BEFORE);
@@ -38,13 +40,13 @@ export function chartOf({ rail, view, incident }: CaseChartProps): SeriesChartPr
   return {
     title: ofSlice
       ? `${figureTitle(figure)} of ${sliceWords(lead.slice)}: ${THINGS[figure] ?? 'pieces of six minutes'} by day`
-      : `${figureTitle(figure)} by day, and where 95 of 100 days were to be expected`,
+      : `${name} by day, and where 95 of 100 days were to be expected`,
     labels: days.map(dayWords),
     whole: days.map(() => true),
     lines: ofSlice
       ? [line('actual', 'as it was', actual), line('expected', 'as others let expect', expected)]
-      : [{ ...line('all', figureTitle(figure), actual), band: { low: cut(low), high: cut(high) } }],
-    unit: ofSlice ? 'COUNT' : (lead?.unit ?? 'COUNT'),
+      : [{ ...line('all', name, actual), band: { low: cut(low), high: cut(high) } }],
+    unit: ofSlice ? 'COUNT' : (chosen?.unit ?? lead?.unit ?? 'COUNT'),
     currency: view.currency,
     shape: 'lines',
     notes: notesOn(

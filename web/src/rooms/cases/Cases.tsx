@@ -1,5 +1,7 @@
 import { useEffect } from 'react';
+import { Link } from 'react-router';
 import { useChanges, type ChangesView, type IncidentView } from '../../api/changes';
+import { useWatched } from '../../api/watched';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { useLetter } from '../../frame/keys';
 import { NoEvents } from '../../frame/NoEvents';
@@ -9,7 +11,7 @@ import { Kept } from './Kept';
 import { KeptTable } from './KeptTable';
 import { IncidentTable } from './IncidentTable';
 import { Searching } from './Searching';
-import { KIND, sliceWords, titleOf } from '../../words/changes';
+import { KIND, leadOf, sliceWords, titleOf } from '../../words/changes';
 import './cases.css';
 
 /** What fell, each with the argument why. */
@@ -90,7 +92,7 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
           <h2>What the watch finds now</h2>
           <p className="second about">
             Every headline figure is held against its own past, and every slice with at least 1.5 % of active
-            people against everybody else. What falls together is one case.
+            people against everybody else. What falls together is one case. <Besides app={app.key} />
           </p>
           <IncidentTable
             incidents={view.incidents}
@@ -108,11 +110,25 @@ function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
   );
 }
 
+/** What is watched by choice, and where that is chosen. */
+function Besides({ app }: { app: string }) {
+  const watched = useWatched(app).data ?? [];
+  const names = watched.map((each) => `\u201c${each.name}\u201d`).join(', ');
+  return (
+    <>
+      <Link to={`/a/${app}/settings?part=watched`}>
+        {names ? 'Watched by choice' : 'Measures and segments can be watched as well'}
+      </Link>
+      {names && `: ${names}`}.
+    </>
+  );
+}
+
 function csvRows(view: ChangesView): (string | number | null)[][] {
   return [
     ['from', 'to', 'what', 'slice', 'by', 'low', 'high', 'kind', 'release', 'over', 'money lost'],
     ...view.incidents.map((each: IncidentView) => {
-      const change = each.drops[0]?.change;
+      const change = leadOf(each)?.change;
       return [
         each.days.from,
         each.days.to,

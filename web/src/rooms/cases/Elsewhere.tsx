@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
-import type { IncidentView } from '../../api/changes';
+import type { ChosenFall, IncidentView } from '../../api/changes';
 import type { Figure } from '../../api/queries';
+import { useWatched } from '../../api/watched';
 import { useWords } from '../../api/words';
 import { daysParam } from '../../frame/question';
 import { sliceWords } from '../../words/changes';
@@ -54,6 +55,26 @@ export function Elsewhere({ app, incident: { spot, days, slice, drops } }: Elsew
           Level {spot.level} on its plan, they against the rest
         </Link>
       )}
+    </p>
+  );
+}
+
+/** What was chosen to be watched, where it can be taken apart: a measure in its room, people in the tide table. */
+export function TakeApart({ app, fall }: { app: string; fall: ChosenFall }) {
+  const of = useWatched(app).data?.find((each) => each.id === fall.id);
+  if (!of) return null;
+  const { measures, formulas, only, among } = of.question;
+  const said = { m: measures, f: formulas?.length ? formulas : null, only, among };
+  const question = Object.entries(said).flatMap(([name, value]) =>
+    value ? [[name, JSON.stringify(value)]] : [],
+  );
+  const params = new URLSearchParams([...question, ['days', daysParam(fall.days)]]);
+  if (measures) params.set('compare', 'yes');
+  return (
+    <p className="case-elsewhere">
+      <Link to={`/a/${app}/${measures ? 'measures' : 'tide'}?${params.toString()}`}>
+        {measures ? 'Take it apart in Measures' : 'These people in the tide table'}
+      </Link>
     </p>
   );
 }

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useNow, useTake, type CaseView } from '../../api/cases';
 import type { ChangesView, IncidentView } from '../../api/changes';
 import type { FrameContext } from '../../frame/Frame';
-import { changeWords, daysWords, KIND, lostWords, sliceWords } from '../../words/changes';
+import { changeWords, daysWords, KIND, leadOf, lostWords, sliceWords } from '../../words/changes';
 import { instantIn } from '../../words/dates';
 import { NO_VALUE } from '../../words/numbers';
 
@@ -12,11 +12,16 @@ interface ThenAndNowProps {
   mayTake: boolean;
 }
 
+function sizeWords(incident: IncidentView): string {
+  const lead = leadOf(incident);
+  return lead ? changeWords(lead.change) : NO_VALUE;
+}
+
 const ROWS: [string, (incident: IncidentView, view: ChangesView) => string][] = [
   ['Kind of cause', (incident) => KIND[incident.kind]],
   ['Whom it fell for', (incident) => sliceWords(incident.slice)],
   ['When', (incident) => daysWords(incident.days)],
-  ['By', (incident) => (incident.drops[0] ? changeWords(incident.drops[0].change) : NO_VALUE)],
+  ['By', sizeWords],
   ['Money lost', (incident, view) => lostWords(incident, view.currency) || NO_VALUE],
   ['After release', (incident) => incident.blamed?.version ?? NO_VALUE],
   ['Now', (incident) => (incident.isOver ? 'over' : 'going on')],

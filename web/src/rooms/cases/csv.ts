@@ -1,6 +1,6 @@
 import type { ChangeView, IncidentView } from '../../api/changes';
 import { factorName, typeName } from '../../words/breakUp';
-import { FATE, sliceWords } from '../../words/changes';
+import { chosenName, FATE, sliceWords } from '../../words/changes';
 import { figureTitle } from '../../words/figures';
 
 /** What a case rests on, as rows of a file. */
@@ -16,6 +16,24 @@ export function csvRows(incident: IncidentView): (string | number | null)[][] {
       drop.days.to,
       ...change(drop.change),
     ]),
+    ...incident.chosen.map((fall) => [
+      chosenName(fall),
+      '',
+      fall.days.from,
+      fall.days.to,
+      ...change(fall.change),
+    ]),
+    ['value', '', 'before', 'after', 'of all before', 'of what is missing'],
+    ...incident.chosen.flatMap((fall) =>
+      fall.portions.map((each) => [
+        sliceWords([each.having]),
+        '',
+        each.before,
+        each.after,
+        each.ofBefore,
+        each.ofMissing,
+      ]),
+    ),
     ['revenue a day', 'factor', '', '', 'before', 'after', 'adds'],
     ...(incident.breakUp?.parts ?? []).flatMap((part) => [
       [typeName(part), '', '', '', part.before, part.after, part.after - part.before],

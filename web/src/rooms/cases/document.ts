@@ -1,7 +1,16 @@
 import type { CaseView } from '../../api/cases';
 import type { ChangesView, IncidentView } from '../../api/changes';
 import { breakUpRows } from '../../words/breakUp';
-import { changeWords, daysWords, FATE, KIND, performanceName, sliceWords, STATUS } from '../../words/changes';
+import {
+  changeWords,
+  chosenName,
+  daysWords,
+  FATE,
+  KIND,
+  performanceName,
+  sliceWords,
+  STATUS,
+} from '../../words/changes';
 import { instantIn } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
 import { decimal, NO_VALUE, points, share } from '../../words/numbers';
@@ -70,12 +79,20 @@ export function documentOf({ app, kept, view, incident, steps }: Whole): CaseDoc
 const fallen = (incident: IncidentView): CaseTable => ({
   caption: 'What fell',
   head: ['Figure', 'Of', 'When', 'By'],
-  rows: incident.drops.map((drop) => [
-    figureTitle(drop.figure),
-    sliceWords(drop.slice),
-    daysWords(drop.days),
-    changeWords(drop.change),
-  ]),
+  rows: [
+    ...incident.drops.map((drop) => [
+      figureTitle(drop.figure),
+      sliceWords(drop.slice),
+      daysWords(drop.days),
+      changeWords(drop.change),
+    ]),
+    ...incident.chosen.map((fall) => [
+      chosenName(fall),
+      'by choice',
+      daysWords(fall.days),
+      changeWords(fall.change),
+    ]),
+  ],
 });
 
 const money = ({ breakUp }: IncidentView, currency: string): CaseTable => ({

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { ChangesView, IncidentView } from '../../api/changes';
-import { change, drop, incident } from '../../words/invented';
+import { change, chosen, drop, incident } from '../../words/invented';
 import { stepsOf } from './steps';
 
 const view: ChangesView = {
@@ -32,6 +32,22 @@ describe('the argument of a case', () => {
       'after',
     ]);
     expect(stepsOf(incident({}), view, 'UTC').map((step) => step.key)).not.toContain('money');
+  });
+
+  test('of what was chosen to be watched says what it is, and where as counted', () => {
+    const portions = [
+      { having: { property: 'gpu', value: 'Nacre 5' }, before: 40, after: 30, ofBefore: 0.2, ofMissing: 0.7 },
+    ];
+    const alone = incident({ drops: [], slice: [], kind: 'UNEXPLAINED', chosen: [chosen({ portions })] });
+    expect(stepsOf(alone, view, 'UTC').map((step) => step.key)).toEqual([
+      'fell',
+      'since',
+      'where',
+      'verdict',
+      'after',
+    ]);
+    expect(says(alone, 'fell')).toHaveLength(1);
+    expect(says(alone, 'where').at(-1)).toContain('counts and no test');
   });
 
   test('the hour is told in the clock of the app, with what is not told from it', () => {

@@ -17,6 +17,7 @@ import {
   worthSentence,
 } from '../../words/changes';
 import { breakUpSentences } from '../../words/breakUp';
+import { chosenBesides, chosenSentence, PORTIONS_ARE, portionSentences } from '../../words/chosen';
 import type { Figure } from '../../api/queries';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
@@ -44,13 +45,16 @@ export const plain = (step: Step): string => step.says.map(({ who = '', text }) 
 /** The argument of a case, step by step as it grows; a step that has nothing to say is left out. */
 export function stepsOf(incident: IncidentView, view: ChangesView, zone: string): Step[] {
   const lead = incident.drops[0];
+  const chosen = incident.chosen[0];
   const steps: Step[] = [
     {
       key: 'fell',
       title: 'What fell',
       says: told(
         lead ? fellSentence(lead, view.currency) : undefined,
+        !lead && !incident.outage && chosen ? chosenSentence(chosen, view.currency) : undefined,
         alsoFell(incident),
+        chosenBesides(incident),
         moneySentence(incident, view.currency),
         outageSentence(incident, zone),
       ),
@@ -71,6 +75,9 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
       says: told(whereSentence(lead), withoutSentence(lead), same && `Nearly the same people: ${same}.`),
     });
   }
+  const portions = portionSentences(incident, view.currency);
+  if (portions.length > 0)
+    steps.push({ key: 'where', title: 'Where', says: [...portions, ...told(PORTIONS_ARE)] });
   if (lead && lead.suspects.length + lead.parts.length > 0) {
     steps.push({
       key: 'out',

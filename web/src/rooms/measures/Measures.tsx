@@ -15,6 +15,7 @@ import { MeasureSentence } from './MeasureSentence';
 import { PeriodTable } from './PeriodTable';
 import { askOf, eventsOf, isWhole, paramsOf, wordsOf, type Words } from './question';
 import { columnsOf, panelsOf } from './series';
+import { WatchMeasure } from './WatchMeasure';
 import { WeekHours } from './WeekHours';
 import './measures.css';
 
@@ -78,9 +79,14 @@ function View({ frame, view, words, onSave }: ViewProps) {
     <Answer
       findings={found}
       tools={
-        <button className="word" onClick={onSave}>
-          Save as CSV
-        </button>
+        <>
+          <p>
+            <button className="word" onClick={onSave}>
+              Save as CSV
+            </button>
+          </p>
+          <WatchMeasure app={asked.app} words={words} columns={columns} />
+        </>
       }
     >
       {words.shape === 'week' && asked.range && (

@@ -38,7 +38,7 @@ export function SegmentForm({ app, segment, among, others, onDone }: SegmentForm
   const isList = segment?.fixed === true;
   return (
     <form
-      className="segment-form"
+      className="stacked-form segment-form"
       onSubmit={(event) => {
         event.preventDefault();
         save.mutate(

@@ -4,10 +4,12 @@ import { Link } from 'react-router';
 import { useSession } from '../../api/queries';
 import { useRemoveSegment, useSegments, type SegmentView } from '../../api/segments';
 import { useNames } from '../../api/words';
+import type { WatchedEntry } from '../../api/watched';
 import { useFrame } from '../../frame/Frame';
 import { NamedRow, NamedTable } from '../../frame/named/NamedTable';
 import { NoEvents } from '../../frame/NoEvents';
 import { peopleParam } from '../../frame/question';
+import { WatchIt } from '../../frame/WatchIt';
 import { sayPeople, type Names } from '../../words/conditions';
 import { SegmentForm } from './SegmentForm';
 import './segments.css';
@@ -18,6 +20,7 @@ export default function Segments() {
   const segments = useSegments(app.key);
   const mayChange = useSession().data?.role !== 'READER';
   const [editing, setEditing] = useState<SegmentView | 'new'>();
+  const [watching, setWatching] = useState<SegmentView>();
   const names = useNames(app.key);
   // What another room wants named comes with the address.
   const wanted = useMemo(() => peopleParam(asked.param('among')), [asked]);
@@ -47,6 +50,16 @@ export default function Segments() {
           onDone={done}
         />
       )}
+      {watching && (
+        <WatchIt
+          key={watching.id}
+          app={app.key}
+          choices={[{ key: 'all', title: '', name: watching.name, question: figuresOf(watching) }]}
+          asksWorse={false}
+          about="Every headline figure of these people is held against its own past, and a fall of one is a case."
+          onDone={() => setWatching(undefined)}
+        />
+      )}
       {segments.isError && <p className="fall">{segments.error.message}</p>}
       {segments.data?.length === 0 && !open && (
         <p className="serif">
@@ -64,6 +77,7 @@ export default function Segments() {
               names={names}
               mayChange={mayChange}
               onEdit={() => setEditing(segment)}
+              onWatch={() => setWatching(segment)}
             />
           ))}
         </NamedTable>
@@ -78,9 +92,19 @@ interface RowProps {
   names: Names;
   mayChange: boolean;
   onEdit: () => void;
+  onWatch: () => void;
 }
 
-function Row({ app, segment, names, mayChange, onEdit }: RowProps) {
+/** Its headline figures, as what shall be watched. */
+const figuresOf = (segment: SegmentView): WatchedEntry['question'] => ({
+  watched: null,
+  measures: null,
+  formulas: null,
+  only: null,
+  among: { segment: segment.id },
+});
+
+function Row({ app, segment, names, mayChange, onEdit, onWatch }: RowProps) {
   const who = useMemo(() => ({ segment: segment.id }), [segment.id]);
   const remove = useRemoveSegment(app);
   const among = encodeURIComponent(JSON.stringify(who));
@@ -96,6 +120,11 @@ function Row({ app, segment, names, mayChange, onEdit }: RowProps) {
           <Link to={`/a/${app}/register?among=${among}`}>people</Link>
           <Link to={`/a/${app}/measures?among=${among}`}>measure</Link>
           <Link to={`/a/${app}/contrast?first=${among}`}>side by side</Link>
+          {mayChange && (
+            <button className="word" onClick={onWatch}>
+              watch
+            </button>
+          )}
         </>
       }
       mayChange={mayChange}

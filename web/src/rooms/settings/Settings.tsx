@@ -12,6 +12,7 @@ import { PeopleList } from './PeopleList';
 import { RateList } from './RateList';
 import { ReleaseList } from './ReleaseList';
 import { Settlements } from './Settlements';
+import { WatchedList } from './WatchedList';
 import './settings.css';
 
 const PARTS = {
@@ -19,6 +20,7 @@ const PARTS = {
   rates: 'Exchange rates',
   channels: 'Channels',
   settlements: 'Settlements',
+  watched: 'Watched',
   alerts: 'Alerts',
   people: 'People',
   keys: 'Keys',
@@ -65,6 +67,7 @@ export default function Settings() {
         {part === 'rates' && <RateList app={app} mayChange={role !== 'READER'} />}
         {part === 'channels' && <ChannelRules app={app} mayChange={role !== 'READER'} />}
         {part === 'settlements' && <Settlements app={app} mayChange={role !== 'READER'} />}
+        {part === 'watched' && <WatchedList app={app} mayChange={role !== 'READER'} />}
         {part === 'alerts' && <AlertList app={app} mayChange={role !== 'READER'} />}
         {part === 'you' && <OwnPassword />}
         {part === 'marks' && (

@@ -15,6 +15,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
+import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -116,6 +117,42 @@ class HappeningsTest {
                     .click());
             assertThat(Files.readString(html.path())).contains("gpu Nacre 5", "Frames a second", "ruled out");
         }
+    }
+
+    /** Frames are watched by choice, from the keyboard: they fall with 1.6.0, before anybody has left because of it. */
+    @Test
+    void framesWatchedByChoiceFallBeforePeopleLeave() {
+        String mean =
+                URLEncoder.encode("[{\"name\":\"a\",\"kind\":\"MEAN\",\"property\":\"fps\"}]", StandardCharsets.UTF_8);
+        try (Visitor visitor = in("measures?m=" + mean)) {
+            Page page = visitor.page;
+            button(page, "Watch it").focus();
+            page.keyboard().press("Enter");
+            page.getByLabel("Under the name").fill("Mean frames");
+            page.getByLabel("Under the name").press("Enter");
+            assertThat(page.getByText("is watched by the day from now on")).isVisible();
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("how it stands"))
+                    .click();
+            Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Mean frames"));
+            assertThat(row).containsText("mean fps");
+            assertThat(row).containsText("expected");
+
+            visitor.go("/a/" + KEY + "/cases");
+            assertThat(page.locator(".cases .about")).containsText("Mean frames");
+            open(visitor, "Unexplained", "\u201cMean frames\u201d fell");
+            assertThat(page.locator("h1")).containsText("\u201cMean frames\u201d fell");
+            assertThat(step(visitor, "Where")).containsText("gpu Nacre 5");
+            assertThat(page.getByText("Take it apart in Measures")).isVisible();
+
+            visitor.go("/a/" + KEY + "/settings?part=watched");
+            row.getByText("Remove").click();
+            assertThat(page.getByText("Nothing is watched by choice yet.")).isVisible();
+        }
+    }
+
+    private static Locator button(Page page, String name) {
+        return page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 
     /** The advert network's settlements speak against adverts having been lost. */

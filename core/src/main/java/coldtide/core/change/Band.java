@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 
 /**
- * Where each day of a figure was to be expected by its own past, and the falls out of it. Counts and money are followed as logarithms,
+ * Where each day of a series was to be expected by its own past, and the falls out of it. Counts and money are followed as logarithms,
  * shares as log-odds, either as roots where days scatter much. Days far out of the band are not learnt from, so an outage or a holiday
  * does not move it; after four weeks of them below, or two above, the new level is taken for what it is.
  */
@@ -52,8 +52,19 @@ final class Band {
      */
     record Fall(int from, int to, double probability) {}
 
-    private final Figure figure;
-    private final boolean fallsUp;
+    /**
+     * How a series is followed.
+     *
+     * @param isShare whether it lies from 0 to 1
+     * @param isWorseAbove whether a rise of it is what counts as a fall
+     */
+    record Scale(boolean isShare, boolean isWorseAbove) {
+        static Scale of(Figure figure) {
+            return new Scale(figure.unit() == Figure.Unit.SHARE, figure.isWorseAbove());
+        }
+    }
+
+    private final Scale scale;
     private final List<Optional<BandDay>> days = new ArrayList<>();
     /** Of each day from the second on that was followed, how far it lay from its forecast. */
     private final DoubleArrayList distances = new DoubleArrayList();
@@ -63,9 +74,8 @@ final class Band {
     private final boolean byRoots;
     private final boolean isEnough;
 
-    private Band(Figure figure, List<OptionalDouble> values) {
-        this.figure = figure;
-        fallsUp = figure.isWorseAbove();
+    private Band(Scale scale, List<OptionalDouble> values) {
+        this.scale = scale;
         length = values.size();
         double[] first = values.stream()
                 .filter(OptionalDouble::isPresent)
@@ -91,16 +101,16 @@ final class Band {
         return mean == 0 ? 0 : Math.sqrt(squares / 2 / Math.max(1, values.length - 1)) / mean;
     }
 
-    static Band of(Figure figure, List<OptionalDouble> values) {
-        return new Band(figure, values);
+    static Band of(Scale scale, List<OptionalDouble> values) {
+        return new Band(scale, values);
     }
 
-    /** By day; empty while learning, or where the figure had no value so far. */
+    /** By day; empty while learning, or where it had too few values so far. */
     List<Optional<BandDay>> days() {
         return days;
     }
 
-    /** Falls in the order of their days; of figures that are worse when they are higher, rises. */
+    /** Falls in the order of their days; of what is worse when it is higher, rises. */
     List<Fall> falls() {
         return falls;
     }
@@ -109,21 +119,20 @@ final class Band {
         if (byRoots) {
             return Math.sqrt(Math.max(0, value));
         }
-        return figure.unit() == Figure.Unit.SHARE ? Math.log(value / (1 - value)) : Math.log(value);
+        return scale.isShare() ? Math.log(value / (1 - value)) : Math.log(value);
     }
 
     private double back(double followed) {
         if (byRoots) {
             return followed <= 0 ? 0 : followed * followed;
         }
-        return figure.unit() == Figure.Unit.SHARE ? 1 / (1 + Math.exp(-followed)) : Math.exp(followed);
+        return scale.isShare() ? 1 / (1 + Math.exp(-followed)) : Math.exp(followed);
     }
 
     /** Whether a day's value can be followed as it is. */
     private boolean isFollowed(OptionalDouble value) {
         return value.isPresent()
-                && (byRoots
-                        || value.getAsDouble() > 0 && (figure.unit() != Figure.Unit.SHARE || value.getAsDouble() < 1));
+                && (byRoots || value.getAsDouble() > 0 && (!scale.isShare() || value.getAsDouble() < 1));
     }
 
     private void follow(List<OptionalDouble> values) {
@@ -184,7 +193,7 @@ final class Band {
                 back(next.mean()),
                 back(next.quantile(BELOW)),
                 back(next.quantile(1 - BELOW)),
-                fallsUp ? 1 - below : below);
+                scale.isWorseAbove() ? 1 - below : below);
     }
 
     private double below(int day) {

@@ -24,13 +24,13 @@ final class BandDrops {
     }
 
     private static Drop drop(Figure figure, Band band, List<PeriodCounts> days, Band.Fall fall, LocalDate first) {
-        Change change = change(figure, band.days(), days, fall.from(), fall.to());
+        Change change = change(band.days(), values(figure, days), fall.from(), fall.to());
         return new Drop(
                 figure,
                 List.of(),
                 List.of(),
                 new DayRange(first.plusDays(fall.from()), first.plusDays(fall.to())),
-                NormalDistribution.of(0, 1).inverseCumulativeProbability(Math.max(LEAST, fall.probability())),
+                distance(fall),
                 change,
                 Math.abs(change.part()),
                 Change.UNKNOWN,
@@ -40,15 +40,24 @@ final class BandDrops {
                 false);
     }
 
+    /** In standard errors from what was to be expected. */
+    static double distance(Band.Fall fall) {
+        return NormalDistribution.of(0, 1).inverseCumulativeProbability(Math.max(LEAST, fall.probability()));
+    }
+
+    static List<OptionalDouble> values(Figure figure, List<PeriodCounts> days) {
+        return days.stream().map(day -> day.value(figure)).toList();
+    }
+
     /** The mean of some days against that of their bands; unknown where no day has both. */
-    static Change change(Figure figure, List<Optional<BandDay>> band, List<PeriodCounts> days, int from, int to) {
+    static Change change(List<Optional<BandDay>> band, List<OptionalDouble> values, int from, int to) {
         double expected = 0;
         double actual = 0;
         double variance = 0;
         int known = 0;
         for (int day = from; day < to; day++) {
             Optional<BandDay> of = band.get(day);
-            OptionalDouble value = days.get(day).value(figure);
+            OptionalDouble value = values.get(day);
             if (of.isPresent() && value.isPresent()) {
                 known++;
                 expected += of.get().expected();

@@ -20,18 +20,38 @@ import java.util.function.Consumer;
  *
  * @param days every full day of everybody; none while there are too few to learn from
  * @param bands by figure, for each of these days where it was to be expected
+ * @param chosen what people chose to have watched besides, each with its band
  * @param incidents the newest first
  */
-public record Changes(List<PeriodCounts> days, Map<Figure, List<Optional<BandDay>>> bands, List<Incident> incidents) {
+public record Changes(
+        List<PeriodCounts> days,
+        Map<Figure, List<Optional<BandDay>>> bands,
+        List<ChosenBand> chosen,
+        List<Incident> incidents) {
     /**
      * What is asked.
      *
      * @param firstPath the events that end the first-time path, if the app has said so
      * @param releases that are known, in any order
      * @param settlements of an advert network, in any order; none where none is known
+     * @param chosen what people chose to have watched besides
+     * @param conditions by which measures among these are taken apart
      */
     public record Question(
-            Optional<Conditions.Mask> firstPath, List<KnownRelease> releases, List<Settlement> settlements) {}
+            Optional<Conditions.Mask> firstPath,
+            List<KnownRelease> releases,
+            List<Settlement> settlements,
+            List<Chosen> chosen,
+            Conditions conditions) {
+        /** Nothing chosen. */
+        public Question(
+                Optional<Conditions.Mask> firstPath, List<KnownRelease> releases, List<Settlement> settlements) {
+            this(firstPath, releases, settlements, List.of(), new Conditions(0));
+        }
+    }
+
+    /** @param days by full day, where it was to be expected */
+    public record ChosenBand(Chosen of, List<Optional<BandDay>> days) {}
 
     public static Changes in(EventLog log, ScanRunner runner, Question question) {
         return in(log, runner, question, search -> {});
@@ -40,15 +60,13 @@ public record Changes(List<PeriodCounts> days, Map<Figure, List<Optional<BandDay
     /** @param told how far it has come, after each rate and each incident */
     public static Changes in(EventLog log, ScanRunner runner, Question question, Consumer<Search> told) {
         if (log.dayNumber(log.endOfFullDays()) <= Band.LEARNING) {
-            return new Changes(List.of(), Map.of(), List.of());
+            return new Changes(List.of(), Map.of(), List.of(), List.of());
         }
         Watch watch = new Watch(log, runner, question.firstPath());
         Map<Figure, Band> bands = new EnumMap<>(Figure.class);
         List<PeriodCounts> full = watch.all();
         for (Figure figure : Figure.values()) {
-            bands.put(
-                    figure,
-                    Band.of(figure, full.stream().map(day -> day.value(figure)).toList()));
+            bands.put(figure, Band.of(Band.Scale.of(figure), BandDrops.values(figure, full)));
         }
         List<Drop> drops = new ArrayList<>(watch.drops(told));
         bands.forEach((figure, band) -> drops.addAll(BandDrops.of(figure, band, full, log.firstDay())));
@@ -61,12 +79,14 @@ public record Changes(List<PeriodCounts> days, Map<Figure, List<Optional<BandDay
             incidents.add(diagnosis.of(group));
         }
         runner.run(log, new Hours(log)).forEach(outage -> diagnosis.add(outage, incidents));
+        List<ChosenBand> chosen = new ChosenFalls(log, new ChosenPortions(log, runner, question.conditions()))
+                .addTo(incidents, question.chosen());
         incidents.sort(
                 Comparator.comparing((Incident incident) -> incident.days().to())
                         .thenComparing(incident -> incident.days().from())
                         .reversed());
         Map<Figure, List<Optional<BandDay>>> days = new EnumMap<>(Figure.class);
         bands.forEach((figure, band) -> days.put(figure, band.days()));
-        return new Changes(full, days, incidents);
+        return new Changes(full, days, chosen, incidents);
     }
 }

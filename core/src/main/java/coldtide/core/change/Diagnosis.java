@@ -72,7 +72,7 @@ final class Diagnosis {
                 drops,
                 days,
                 onset(lead, course),
-                isOver(lead, days, since),
+                isOver(log.endOfFullDays(), lead.figure().isWorseAbove(), days, since),
                 since,
                 moneyLost(lead, signs.worth()),
                 Optional.empty(),
@@ -87,7 +87,8 @@ final class Diagnosis {
                 course,
                 peak,
                 // Prices are changed by day and not by version.
-                kind == Kind.PRODUCT_FAULT ? ofFault.or(() -> byDose) : byDose.filter(blamed -> kind != Kind.PRICE));
+                kind == Kind.PRODUCT_FAULT ? ofFault.or(() -> byDose) : byDose.filter(blamed -> kind != Kind.PRICE),
+                List.of());
     }
 
     private Optional<Onset> onset(Drop lead, Incident.Course course) {
@@ -179,27 +180,26 @@ final class Diagnosis {
         }
         return counted.map(of -> Change.of(of.against(spans(lead.days().from(), new DayRange(to, end))), 1))
                 .orElseGet(() -> BandDrops.change(
-                        lead.figure(),
                         bands.get(lead.figure()).days(),
-                        watch.all(),
+                        BandDrops.values(lead.figure(), watch.all()),
                         log.dayNumber(to),
                         log.dayNumber(end)));
     }
 
     /** Of a fall of more than a week, too few days since say nothing. */
-    private boolean isOver(Drop lead, DayRange days, Change since) {
-        LocalDate end = log.endOfFullDays();
+    static boolean isOver(LocalDate end, boolean isWorseAbove, DayRange days, Change since) {
         boolean isTooSoon = days.to().plusDays(Recovery.LEAST_DAYS).isAfter(end) && days.days() > WEEK;
-        return days.to().isBefore(end) && !isTooSoon && !isWorse(lead, since);
+        return days.to().isBefore(end) && !isTooSoon && !isWorse(isWorseAbove, since);
     }
 
     /** Told to lie on the bad side. */
-    private static boolean isWorse(Drop lead, Change change) {
-        return change.isKnown() && (lead.figure().isWorseAbove() ? change.low() > 0 : change.high() < 0);
+    private static boolean isWorse(boolean isWorseAbove, Change change) {
+        return change.isKnown() && (isWorseAbove ? change.low() > 0 : change.high() < 0);
     }
 
     private Incident.Course course(Figure figure) {
-        return Incident.Course.ofFigure(figure, watch.all(), bands.get(figure).days());
+        return Incident.Course.ofBand(
+                BandDrops.values(figure, watch.all()), bands.get(figure).days());
     }
 
     private static DayRange span(List<Drop> drops) {
@@ -280,25 +280,10 @@ final class Diagnosis {
                         incident.slice().isEmpty() && incident.days().equals(days))
                 .toList();
         incidents.removeAll(its);
-        incidents.add(new Incident(
-                Kind.OUTAGE,
+        incidents.add(Incident.ofOutage(
+                outage,
                 its.stream().flatMap(incident -> incident.drops().stream()).toList(),
                 days,
-                Optional.empty(),
-                true,
-                Change.UNKNOWN,
-                OptionalDouble.empty(),
-                Optional.of(outage),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                Optional.empty(),
-                List.of(),
-                List.of(),
-                Optional.empty(),
-                course(Figure.SESSIONS),
-                false,
-                Optional.empty()));
+                course(Figure.SESSIONS)));
     }
 }

@@ -50,6 +50,6 @@ public record Drop(
     }
 
     boolean overlaps(DayRange other) {
-        return days.from().isBefore(other.to()) && other.from().isBefore(days.to());
+        return days.overlaps(other);
     }
 }

@@ -1,7 +1,5 @@
 package coldtide.core.change;
 
-import coldtide.core.tidetable.Figure;
-import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Having;
 import java.util.Arrays;
@@ -30,6 +28,7 @@ import java.util.function.ToDoubleFunction;
  * @param course of what fell furthest; of an outage, of sessions
  * @param peak whether days shortly before lay above what was expected
  * @param blamed the release it is linked to
+ * @param chosen what fell in the same days of what people chose to have watched, the furthest first
  */
 public record Incident(
         Kind kind,
@@ -50,7 +49,75 @@ public record Incident(
         Optional<Spot> spot,
         Course course,
         boolean peak,
-        Optional<Blamed> blamed) {
+        Optional<Blamed> blamed,
+        List<ChosenFall> chosen) {
+    /** What is missing in some hours of everybody; {@code drops} are those of its day. */
+    static Incident ofOutage(Outage outage, List<Drop> drops, DayRange days, Course course) {
+        return bare(Kind.OUTAGE, drops, days, true, Change.UNKNOWN, Optional.of(outage), course, List.of());
+    }
+
+    /** What fell by itself of what people chose to have watched. */
+    static Incident ofChosen(List<ChosenFall> falls, DayRange days, boolean isOver, Change since, Course course) {
+        return bare(Kind.UNEXPLAINED, List.of(), days, isOver, since, Optional.empty(), course, falls);
+    }
+
+    /** Without anything that is looked for in slices. */
+    private static Incident bare(
+            Kind kind,
+            List<Drop> drops,
+            DayRange days,
+            boolean isOver,
+            Change since,
+            Optional<Outage> outage,
+            Course course,
+            List<ChosenFall> chosen) {
+        return new Incident(
+                kind,
+                drops,
+                days,
+                Optional.empty(),
+                isOver,
+                since,
+                OptionalDouble.empty(),
+                outage,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                List.of(),
+                List.of(),
+                Optional.empty(),
+                course,
+                false,
+                Optional.empty(),
+                chosen);
+    }
+
+    /** The same with what else fell. */
+    Incident with(List<ChosenFall> falls) {
+        return new Incident(
+                kind,
+                drops,
+                days,
+                onset,
+                isOver,
+                since,
+                moneyLost,
+                outage,
+                mixed,
+                arrived,
+                worth,
+                breakUp,
+                settled,
+                events,
+                performance,
+                spot,
+                course,
+                peak,
+                blamed,
+                falls);
+    }
     /**
      * What fell, by day of the log; NaN where nothing is known.
      *
@@ -67,11 +134,9 @@ public record Incident(
         }
 
         /** @param band of the same days as {@code days} */
-        static Course ofFigure(Figure figure, List<PeriodCounts> days, List<Optional<BandDay>> band) {
+        static Course ofBand(List<OptionalDouble> days, List<Optional<BandDay>> band) {
             return new Course(
-                    days.stream()
-                            .mapToDouble(day -> day.value(figure).orElse(Double.NaN))
-                            .toArray(),
+                    days.stream().mapToDouble(day -> day.orElse(Double.NaN)).toArray(),
                     each(band, BandDay::expected),
                     each(band, BandDay::low),
                     each(band, BandDay::high));

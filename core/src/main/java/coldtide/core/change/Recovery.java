@@ -58,9 +58,8 @@ public record Recovery(State state, DayRange days, Change change) {
         Change change = fall.isCounted()
                 ? counted(log, runner, question, fall, days)
                 : BandDrops.change(
-                        fall.figure(),
                         changes.bands().get(fall.figure()),
-                        changes.days(),
+                        BandDrops.values(fall.figure(), changes.days()),
                         log.dayNumber(since),
                         log.dayNumber(end));
         return new Recovery(state(change, fall), days, change);

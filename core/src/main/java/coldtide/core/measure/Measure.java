@@ -3,6 +3,7 @@ package coldtide.core.measure;
 import static java.util.Objects.requireNonNull;
 
 import coldtide.core.who.EventCondition;
+import java.util.Set;
 
 /**
  * One thing that is counted or computed of some events, by period and group.
@@ -16,6 +17,9 @@ import coldtide.core.who.EventCondition;
 public record Measure(String name, Kind kind, String property, double percent, EventCondition what) {
     /** In place of a property: the length of sessions, from first to last event, in seconds. */
     public static final String SESSION_LENGTH = "session_length";
+
+    /** Properties that are money in the app's currency. */
+    private static final Set<String> AMOUNTS = Set.of("amount", "revenue");
 
     /** What is computed. */
     public enum Kind {
@@ -81,6 +85,37 @@ public record Measure(String name, Kind kind, String property, double percent, E
             throw new IllegalArgumentException(
                     "Lengths of sessions are not counted by how many different ones there are.");
         }
+    }
+
+    /** What a value of a measure is. */
+    public enum Unit {
+        PEOPLE,
+        COUNT,
+        /** 0 to 1. */
+        SHARE,
+        /** So many for each. */
+        RATIO,
+        SECONDS,
+        /** In the app's currency. */
+        MONEY,
+        NUMBER
+    }
+
+    public Unit unit() {
+        return switch (kind) {
+            case PEOPLE -> Unit.PEOPLE;
+            case EVENTS, SESSIONS, DISTINCT -> Unit.COUNT;
+            case EACH -> Unit.RATIO;
+            case SHARE -> Unit.SHARE;
+            case SUM, MEAN, PERCENTILE, LEAST, MOST -> unitOfProperty();
+        };
+    }
+
+    private Unit unitOfProperty() {
+        if (property.equals(SESSION_LENGTH)) {
+            return Unit.SECONDS;
+        }
+        return AMOUNTS.contains(property) ? Unit.MONEY : Unit.NUMBER;
     }
 
     /** Of no property. */

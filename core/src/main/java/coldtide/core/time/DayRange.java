@@ -61,6 +61,11 @@ public record DayRange(LocalDate from, LocalDate to) {
                 || months && ChronoUnit.MONTHS.between(from, to) == ChronoUnit.MONTHS.between(other.from, other.to);
     }
 
+    /** Whether a day lies in both. */
+    public boolean overlaps(DayRange other) {
+        return from.isBefore(other.to) && other.from.isBefore(to);
+    }
+
     /**
      * The latest earlier range of the same length that begins on the same weekday and does not overlap this one:
      * shifted back by the length, rounded up to whole weeks.

@@ -27,7 +27,7 @@ class BandTest {
         for (double value : values) {
             days.add(Double.isNaN(value) ? OptionalDouble.empty() : OptionalDouble.of(value));
         }
-        return Band.of(figure, days);
+        return Band.of(Band.Scale.of(figure), days);
     }
 
     @Test

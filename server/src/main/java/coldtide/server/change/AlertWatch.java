@@ -4,8 +4,10 @@ import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Engine;
 import coldtide.server.store.App;
+import coldtide.server.store.Watched;
 import jakarta.annotation.PreDestroy;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
@@ -23,14 +25,17 @@ import org.springframework.stereotype.Component;
 class AlertWatch {
     private static final Logger LOG = LoggerFactory.getLogger(AlertWatch.class);
 
+    /** What an app had when it was looked at last: the received time of its newest event, and what is watched by choice. */
+    private record Seen(Instant watermark, List<Integer> choices) {}
+
     private final Apps apps;
     private final Engine engine;
     private final Asking asking;
     private final Watching watching;
+    private final Choices choices;
     private final Alerts alerts;
     private final int seconds;
-    /** By app, the received time of the newest event when it was looked at last. */
-    private final Map<Integer, Instant> seen = new ConcurrentHashMap<>();
+    private final Map<Integer, Seen> seen = new ConcurrentHashMap<>();
 
     private final ScheduledExecutorService background = Executors.newSingleThreadScheduledExecutor(task -> {
         Thread thread = new Thread(task, "alerts");
@@ -43,12 +48,14 @@ class AlertWatch {
             Engine engine,
             Asking asking,
             Watching watching,
+            Choices choices,
             Alerts alerts,
             @Value("${coldtide.alert-seconds}") int seconds) {
         this.apps = apps;
         this.engine = engine;
         this.asking = asking;
         this.watching = watching;
+        this.choices = choices;
         this.alerts = alerts;
         this.seconds = seconds;
     }
@@ -77,20 +84,22 @@ class AlertWatch {
         }
     }
 
-    /** Every app of which something has come in since the last time. */
+    /** Every app of which something has come in since the last time, or is watched that was not. */
     void look() {
         apps.all().forEach(app -> quietly("What fell of " + app.key(), () -> look(app)));
     }
 
     private void look(App app) {
         engine.log(app)
-                .map(log -> log.watermark())
-                .filter(watermark -> !watermark.equals(seen.get(app.id())))
-                .ifPresent(watermark -> {
+                .map(log -> new Seen(
+                        log.watermark(),
+                        choices.of(app).stream().map(Watched::id).toList()))
+                .filter(now -> !now.equals(seen.get(app.id())))
+                .ifPresent(now -> {
                     ChangesView found = asking.ask(app.key(), asked -> ChangesView.of(asked, watching.of(asked)))
                             .answer();
                     alerts.raise(app, found);
-                    seen.put(app.id(), watermark);
+                    seen.put(app.id(), now);
                 });
     }
 }

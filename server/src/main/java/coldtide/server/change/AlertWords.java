@@ -5,6 +5,7 @@ import coldtide.server.change.IncidentView.ChangeView;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /** What an alert says: short, with what it rests on, and where to read on. */
 record AlertWords(String title, String words) {
@@ -12,9 +13,10 @@ record AlertWords(String title, String words) {
     static AlertWords of(String appName, String appKey, IncidentView incident) {
         String title = appName + ": " + what(incident);
         StringBuilder words = new StringBuilder(what(incident)).append(".\n");
-        incident.drops().stream()
+        Stream.concat(
+                        incident.drops().stream().map(IncidentView.DropView::change),
+                        incident.chosen().stream().map(IncidentView.ChosenFallView::change))
                 .limit(1)
-                .map(IncidentView.DropView::change)
                 .filter(change -> change.part() != null && change.low() != null && change.high() != null)
                 .forEach(change ->
                         words.append("By ").append(within(change)).append(", ").append("95 % interval.\n"));
@@ -34,10 +36,17 @@ record AlertWords(String title, String words) {
 
     private static String what(IncidentView incident) {
         if (incident.drops().isEmpty()) {
-            return "events stopped arriving";
+            return incident.outage() != null
+                    ? "events stopped arriving"
+                    : chosen(incident.chosen().get(0));
         }
         IncidentView.DropView lead = incident.drops().get(0);
         return lower(lead.figure().name()) + of(lead.slice()) + (lead.isWorseAbove() ? " rose" : " fell");
+    }
+
+    private static String chosen(IncidentView.ChosenFallView fall) {
+        String what = fall.figure() == null ? "" : lower(fall.figure().name()) + " of ";
+        return what + "\"" + fall.name() + "\"" + (fall.isWorseAbove() ? " rose" : " fell");
     }
 
     private static String of(List<Having> slice) {

@@ -3,15 +3,19 @@ package coldtide.server.change;
 import coldtide.core.change.Arrived;
 import coldtide.core.change.Blamed;
 import coldtide.core.change.Change;
+import coldtide.core.change.ChosenFall;
 import coldtide.core.change.Drop;
 import coldtide.core.change.EventChange;
 import coldtide.core.change.Incident;
 import coldtide.core.change.Kind;
 import coldtide.core.change.Mixed;
+import coldtide.core.change.Outage;
 import coldtide.core.change.PerformanceChange;
+import coldtide.core.change.Portion;
 import coldtide.core.change.Settled;
 import coldtide.core.change.Spot;
 import coldtide.core.change.Suspect;
+import coldtide.core.measure.Measure;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.Having;
@@ -22,6 +26,8 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 
 /**
  * One thing that happened, as it goes over the wire; what is not known is null.
@@ -49,21 +55,35 @@ record IncidentView(
         @Schema(types = {"object", "null"}) SpotView spot,
         CourseView course,
         boolean peak,
-        @Schema(types = {"object", "null"}) BlamedView blamed) {
+        @Schema(types = {"object", "null"}) BlamedView blamed,
+        List<ChosenFallView> chosen) {
+    IncidentView {
+        // What was kept before anything could be chosen has none.
+        chosen = chosen == null ? List.of() : List.copyOf(chosen);
+    }
 
     boolean overlaps(IncidentView other) {
-        return days.from().isBefore(other.days.to()) && other.days.from().isBefore(days.to());
+        return days.overlaps(other.days);
     }
 
     /** How much two have in common: what fell, and whom it fell for; 0 for neither. */
     int likeness(IncidentView other) {
-        boolean sameFigure = drops.isEmpty()
-                ? other.drops.isEmpty()
-                : !other.drops.isEmpty()
-                        && drops.get(0).figure() == other.drops.get(0).figure();
+        boolean sameFigure = lead(drops, outage, chosen).equals(lead(other.drops, other.outage, other.chosen));
         boolean sameSlice = slice.equals(other.slice);
         boolean shares = slice.stream().anyMatch(other.slice::contains);
         return sameSlice && sameFigure ? 4 : sameSlice && !slice.isEmpty() ? 3 : shares ? 2 : sameFigure ? 1 : 0;
+    }
+
+    /** What fell furthest, in one word; of an outage of which no day's figure tells, that it is one. */
+    private static String lead(List<DropView> drops, OutageView outage, List<ChosenFallView> chosen) {
+        return drops.stream()
+                .map(drop -> drop.figure().name().toLowerCase(Locale.ROOT))
+                .findFirst()
+                .or(() -> chosen.stream()
+                        .filter(fall -> outage == null)
+                        .map(ChosenFallView::word)
+                        .findFirst())
+                .orElse("");
     }
 
     /** What fell by day of the app's whole time; null where nothing is known. */
@@ -164,7 +184,11 @@ record IncidentView(
     record OnsetView(Instant likeliest, Instant from, Instant to) {}
 
     /** Hours in which hardly anything arrived. */
-    record OutageView(Instant from, Instant to, double expected, double actual) {}
+    record OutageView(Instant from, Instant to, double expected, double actual) {
+        static OutageView of(Outage outage) {
+            return new OutageView(outage.from(), outage.to(), outage.expected(), outage.actual());
+        }
+    }
 
     /** How much of a change of a share comes of other people having come. */
     record MixedView(String property, double mix, double within, List<MixedValueView> values) {
@@ -304,9 +328,53 @@ record IncidentView(
         }
     }
 
+    /**
+     * What fell of what people chose to have watched.
+     *
+     * @param id of the choice
+     * @param figure of some people; null for a measure
+     */
+    record ChosenFallView(
+            int id,
+            String name,
+            @Schema(types = {"string", "null"}) Figure figure,
+            Measure.Unit unit,
+            boolean isWorseAbove,
+            DayRange days,
+            ChangeView change,
+            List<PortionView> portions) {
+        static ChosenFallView of(ChosenFall fall) {
+            return new ChosenFallView(
+                    fall.of().id(),
+                    fall.of().name(),
+                    fall.of().figure().orElse(null),
+                    fall.of().unit(),
+                    fall.of().isWorseAbove(),
+                    fall.days(),
+                    ChangeView.of(fall.change()),
+                    fall.portions().stream().map(PortionView::of).toList());
+        }
+
+        private String word() {
+            return "watched-" + id + (figure == null ? "" : "-" + figure.name().toLowerCase(Locale.ROOT));
+        }
+    }
+
+    /** One value's part in what is missing. */
+    record PortionView(Having having, double before, double after, double ofBefore, double ofMissing) {
+        static PortionView of(Portion portion) {
+            return new PortionView(
+                    portion.having(), portion.before(), portion.after(), portion.ofBefore(), portion.ofMissing());
+        }
+    }
+
     static IncidentView of(Incident incident) {
+        List<DropView> drops = incident.drops().stream().map(DropView::of).toList();
+        OutageView outage = incident.outage().map(OutageView::of).orElse(null);
+        List<ChosenFallView> chosen =
+                incident.chosen().stream().map(ChosenFallView::of).toList();
         return new IncidentView(
-                id(incident),
+                id(incident.days(), lead(drops, outage, chosen), incident.slice()),
                 incident.kind(),
                 incident.slice(),
                 incident.days(),
@@ -316,10 +384,8 @@ record IncidentView(
                 incident.isOver(),
                 ChangeView.of(incident.since()),
                 incident.moneyLost().isPresent() ? incident.moneyLost().getAsDouble() : null,
-                incident.drops().stream().map(DropView::of).toList(),
-                incident.outage()
-                        .map(of -> new OutageView(of.from(), of.to(), of.expected(), of.actual()))
-                        .orElse(null),
+                drops,
+                outage,
                 incident.mixed().map(MixedView::of).orElse(null),
                 incident.arrived().map(ArrivedView::of).orElse(null),
                 incident.worth()
@@ -332,16 +398,15 @@ record IncidentView(
                 incident.spot().map(SpotView::of).orElse(null),
                 CourseView.of(incident.course()),
                 incident.peak(),
-                incident.blamed().map(BlamedView::of).orElse(null));
+                incident.blamed().map(BlamedView::of).orElse(null),
+                chosen);
     }
 
-    private static String id(Incident incident) {
-        StringBuilder id = new StringBuilder(incident.days().from().toString());
-        incident.drops().stream()
-                .limit(1)
-                .forEach(drop -> id.append('.').append(drop.figure().name().toLowerCase(Locale.ROOT)));
-        incident.slice().forEach(having -> id.append('.').append(having.value()));
-        return id.toString();
+    private static String id(DayRange days, String lead, List<Having> slice) {
+        return Stream.concat(
+                        Stream.of(days.from().toString(), lead).filter(part -> !part.isEmpty()),
+                        slice.stream().map(Having::value))
+                .collect(Collectors.joining("."));
     }
 
     static Double orNull(double value) {

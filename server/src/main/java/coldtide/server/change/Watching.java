@@ -1,6 +1,7 @@
 package coldtide.server.change;
 
 import coldtide.core.change.Changes;
+import coldtide.core.change.Chosen;
 import coldtide.core.change.Recovery;
 import coldtide.core.change.Search;
 import coldtide.core.change.Settlement;
@@ -24,35 +25,39 @@ import java.util.stream.DoubleStream;
 import org.springframework.stereotype.Component;
 
 /**
- * What the watch found of each app, kept while every figure of every full day and all releases known are the same: what comes in today
- * changes nothing that it looks at.
+ * What the watch found of each app, kept while every figure of every full day, what people chose to have watched and all releases known
+ * are the same: what comes in today changes nothing that it looks at.
  */
 @Component
 class Watching {
     /** What is known besides events. */
-    private record Known(List<KnownRelease> releases, List<Settlement> settlements) {}
+    private record Known(List<KnownRelease> releases, List<Settlement> settlements, List<Chosen> chosen) {}
 
     private record Found(double[] figures, Known known, Changes changes) {}
 
     private final KnownReleases releases;
     private final SettlementRepository settlements;
+    private final Choices choices;
     private final Map<Integer, Found> found = new ConcurrentHashMap<>();
     private final Map<Integer, Search> searches = new ConcurrentHashMap<>();
 
-    Watching(KnownReleases releases, SettlementRepository settlements) {
+    Watching(KnownReleases releases, SettlementRepository settlements, Choices choices) {
         this.releases = releases;
         this.settlements = settlements;
+        this.choices = choices;
     }
 
     Changes of(Asked asked) {
+        return found(asked).changes();
+    }
+
+    private Found found(Asked asked) {
         Known known = known(asked);
         double[] figures = figures(asked);
         return found.compute(
-                        asked.app().id(),
-                        (app, before) -> isStill(before, figures, known)
-                                ? before
-                                : new Found(figures, known, search(asked, known)))
-                .changes();
+                asked.app().id(),
+                (app, before) ->
+                        isStill(before, figures, known) ? before : new Found(figures, known, search(asked, known)));
     }
 
     private Changes search(Asked asked, Known known) {
@@ -74,7 +79,8 @@ class Watching {
                 releases.of(asked),
                 settlements.ofApp(asked.app().id()).stream()
                         .map(StoredSettlement::settlement)
-                        .toList());
+                        .toList(),
+                choices.series(asked));
     }
 
     private static boolean isStill(Found before, double[] figures, Known known) {
@@ -84,11 +90,13 @@ class Watching {
     }
 
     private static Changes.Question question(Asked asked, Known known) {
-        return new Changes.Question(asked.firstPath(), known.releases(), known.settlements());
+        return new Changes.Question(
+                asked.firstPath(), known.releases(), known.settlements(), known.chosen(), asked.conditions());
     }
 
     Recovery recovery(Asked asked, Recovery.Fall fall, LocalDate since) {
-        return Recovery.of(asked.log(), asked.runner(), question(asked, known(asked)), of(asked), fall, since);
+        Found now = found(asked);
+        return Recovery.of(asked.log(), asked.runner(), question(asked, now.known()), now.changes(), fall, since);
     }
 
     /** Every figure of every full day, and which day is the first. */

@@ -1,18 +1,19 @@
 package coldtide.server.measure;
 
+import static coldtide.server.who.MeasureReader.placed;
+
 import coldtide.core.measure.Course;
-import coldtide.core.measure.Formula;
-import coldtide.core.measure.Formula.FormulaFault;
-import coldtide.core.measure.Measure;
 import coldtide.core.measure.MeasureQuestion;
 import coldtide.core.measure.Split;
 import coldtide.core.measure.Step;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.http.Problem;
 import coldtide.server.who.ConditionReader;
 import coldtide.server.who.GroupAsk;
+import coldtide.server.who.MeasureReader;
+import coldtide.server.who.MeasureReader.OneFormula;
+import coldtide.server.who.MeasureReader.OneMeasure;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -20,7 +21,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.function.Supplier;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -74,24 +74,6 @@ record MeasureAsk(
             @Schema(types = {"integer", "null"}) Integer periods) {}
 
     /**
-     * @param property null where the kind needs none
-     * @param percent null for the median
-     * @param what a condition on events; null for any activity
-     */
-    record OneMeasure(
-            @NotNull String name,
-            @NotNull Measure.Kind kind,
-            @Schema(types = {"string", "null"}) String property,
-            @Schema(types = {"number", "null"}) Double percent,
-
-            @Schema(
-                    types = {"object", "null"},
-                    implementation = Map.class)
-            JsonNode what) {}
-
-    record OneFormula(@NotNull String name, @NotNull String text) {}
-
-    /**
      * By a property, or by groups of people.
      *
      * @param values those told apart; null for the largest {@code top}, 5 if that is null
@@ -104,6 +86,7 @@ record MeasureAsk(
             @Schema(types = {"array", "null"}) List<@Valid GroupAsk> people) {}
 
     MeasureQuestion question(Asked asked, ConditionReader reader) {
+        MeasureReader measured = new MeasureReader(asked.log(), reader);
         return new MeasureQuestion(
                 range,
                 Optional.ofNullable(compared),
@@ -113,65 +96,11 @@ record MeasureAsk(
                         : placed(
                                 "course",
                                 () -> new Course(course.kind(), course.periods() == null ? 1 : course.periods())),
-                each(measures, (at, one) -> measure(asked, reader, at, one)),
-                each(formulas, MeasureAsk::formula),
-                isGiven(only) ? reader.filter(only, "only") : EventCondition.ANY,
+                measured.measures(measures),
+                measured.formulas(formulas),
+                reader.only(only),
                 reader.among(among),
                 splits(reader));
-    }
-
-    private interface Made<A, T> {
-        T of(int at, A asked);
-    }
-
-    private static <A, T> List<T> each(List<A> asked, Made<A, T> made) {
-        List<T> all = new ArrayList<>();
-        for (int i = 0; asked != null && i < asked.size(); i++) {
-            all.add(made.of(i, asked.get(i)));
-        }
-        return all;
-    }
-
-    private static <T> T placed(String field, Supplier<T> made) {
-        try {
-            return made.get();
-        } catch (FormulaFault fault) {
-            throw Problem.badField(field + "@" + fault.at(), fault.getMessage());
-        } catch (IllegalArgumentException refused) {
-            throw Problem.badField(field, refused.getMessage());
-        }
-    }
-
-    private static Measure measure(Asked asked, ConditionReader reader, int at, OneMeasure one) {
-        String field = "measures[" + at + "]";
-        EventCondition what =
-                isGiven(one.what()) ? reader.events(one.what(), field + ".what") : new EventCondition.Active();
-        String property = one.property() == null ? "" : one.property();
-        if (one.kind().isOfProperty() && !property.equals(Measure.SESSION_LENGTH)) {
-            numbers(asked, one.kind(), property, field + ".property");
-        }
-        return placed(
-                field,
-                () -> new Measure(one.name(), one.kind(), property, one.percent() == null ? 50 : one.percent(), what));
-    }
-
-    /** A sum of texts would be nothing, and look like something. */
-    private static void numbers(Asked asked, Measure.Kind kind, String property, String field) {
-        if (!asked.log().hasProperty(property)) {
-            throw Problem.badField(field, "No property named \"" + property + "\" was ever received.");
-        }
-        boolean perhaps = asked.log().hasNumbers(property)
-                || asked.log().contexts().codes(property).isPresent();
-        if (kind != Measure.Kind.DISTINCT && !perhaps) {
-            throw Problem.badField(
-                    field,
-                    "\"" + property
-                            + "\" has no numbers to compute with; how many different values it has can be counted.");
-        }
-    }
-
-    private static Formula formula(int at, OneFormula one) {
-        return placed("formulas[" + at + "]", () -> Formula.of(one.name(), one.text()));
     }
 
     private List<Split> splits(ConditionReader reader) {
@@ -194,9 +123,5 @@ record MeasureAsk(
             }
         }
         return made;
-    }
-
-    static boolean isGiven(JsonNode condition) {
-        return condition != null && !condition.isNull();
     }
 }

@@ -57,9 +57,10 @@ class WeekHoursController {
             @Schema(types = {"boolean", "null"}) Boolean lenient) {
         WeekHoursQuestion question(ConditionReader reader) {
             EventCondition done = reader.events(what, "what", new EventCondition.Active());
+            EventCondition filter = reader.only(only);
             return new WeekHoursQuestion(
                     range,
-                    MeasureAsk.isGiven(only) ? EventCondition.all(done, reader.filter(only, "only")) : done,
+                    filter.equals(EventCondition.ANY) ? done : EventCondition.all(done, filter),
                     reader.among(among));
         }
     }

@@ -8,6 +8,8 @@ import coldtide.server.store.Behaviour;
 import coldtide.server.store.BehaviourRepository;
 import coldtide.server.store.Segment;
 import coldtide.server.store.SegmentRepository;
+import coldtide.server.store.Watched;
+import coldtide.server.store.WatchedRepository;
 import coldtide.server.who.Names;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -29,14 +31,21 @@ public class Named {
 
     private final BehaviourRepository behaviours;
     private final SegmentRepository segments;
+    private final WatchedRepository watched;
     private final Audit audit;
     private final JsonMapper json;
     /** Lists by the number of their segment: equal ones are one, so that what was computed for them is found again. */
     private final Map<Integer, PeopleList> lists = new ConcurrentHashMap<>();
 
-    Named(BehaviourRepository behaviours, SegmentRepository segments, Audit audit, JsonMapper json) {
+    Named(
+            BehaviourRepository behaviours,
+            SegmentRepository segments,
+            WatchedRepository watched,
+            Audit audit,
+            JsonMapper json) {
         this.behaviours = behaviours;
         this.segments = segments;
+        this.watched = watched;
         this.audit = audit;
         this.json = json;
     }
@@ -162,7 +171,7 @@ public class Named {
         }
     }
 
-    /** Behaviours and segments whose conditions speak of one. */
+    /** Behaviours and segments whose conditions speak of one, and what is watched that does. */
     public List<String> usesOf(App app, String kind, String name) {
         List<String> uses = new ArrayList<>();
         for (Behaviour behaviour : behaviours(app)) {
@@ -174,6 +183,11 @@ public class Named {
             if (segment.among().isPresent()
                     && speaksOf(json.readTree(segment.among().get()), kind, name)) {
                 uses.add("the segment \"" + segment.words().name() + "\"");
+            }
+        }
+        for (Watched each : watched.findByAppIdAndEndedIsNullOrderByName(app.id())) {
+            if (speaksOf(json.readTree(each.question()), kind, name)) {
+                uses.add("the watched \"" + each.name() + "\"");
             }
         }
         return uses;

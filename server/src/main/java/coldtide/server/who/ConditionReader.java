@@ -85,6 +85,11 @@ public final class ConditionReader {
         return json == null || json.isNull() ? PersonCondition.EVERYBODY : people(json, "among");
     }
 
+    /** A filter over a whole question; any event if nothing is given. */
+    public EventCondition only(JsonNode json) {
+        return json == null || json.isNull() ? EventCondition.ANY : filter(json, "only");
+    }
+
     /** @throws Problem naming the place at fault */
     public PersonCondition people(JsonNode json, String at) {
         try {
