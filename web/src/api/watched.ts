@@ -29,9 +29,9 @@ export function useWatched(app: string, enabled = true) {
   });
 }
 
-/** What is watched is found in cases, too, and uses segments. */
+/** What is watched is found in cases, too, and uses segments; the search for it takes a while, and nobody waits for it here. */
 const watchedChanged = (app: string) =>
-  queryClient.invalidateQueries({
+  void queryClient.invalidateQueries({
     queryKey: appKey(app),
     predicate: (query) => ['watched', 'changes', 'segments'].includes(String(query.queryKey[2])),
   });

@@ -39,7 +39,10 @@ class LooksTest {
             "catalogue?open=beacon_lit",
             "intake",
             "measures?shape=week",
+            "places",
+            "extracts",
             "settings?part=channels",
+            "settings?part=watched",
             "settings");
 
     @ParameterizedTest

@@ -46,7 +46,7 @@ class Choices {
         for (Watched each : of(asked.app())) {
             try {
                 series.addAll(read(asked, each));
-            } catch (Problem cannotBeAsked) {
+            } catch (Problem | IllegalArgumentException cannotBeAsked) {
                 // The list of what is watched says why.
             }
         }
@@ -58,7 +58,7 @@ class Choices {
         try {
             read(asked, of);
             return Optional.empty();
-        } catch (Problem why) {
+        } catch (Problem | IllegalArgumentException why) {
             return Optional.of(why.getMessage());
         }
     }

@@ -120,14 +120,18 @@ class WatchedController {
                         .toList());
     }
 
+    /** By which number it is known. */
+    record WatchedNumber(int id) {}
+
     /** It is asked once before it is kept, so that what cannot be asked is refused. */
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
-    void add(@PathVariable String app, @Valid @RequestBody WatchedEntry entry, Principal who) {
+    WatchedNumber add(@PathVariable String app, @Valid @RequestBody WatchedEntry entry, Principal who) {
         App of = apps.require(app);
         String name = entry.name().strip();
         asking.ask(app, asked -> entry.question().read(asked, 0, name, entry.isWorseAbove()));
-        choices.add(of, name, entry.isWorseAbove(), entry.question(), who.getName());
+        return new WatchedNumber(choices.add(of, name, entry.isWorseAbove(), entry.question(), who.getName())
+                .id());
     }
 
     @DeleteMapping("/{id}")

@@ -9,6 +9,9 @@ import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
 import coldtide.server.EventRows;
 import coldtide.server.FallenLights;
+import coldtide.server.apps.Apps;
+import coldtide.server.store.Watched;
+import coldtide.server.store.WatchedRepository;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -236,6 +239,20 @@ class WatchedTest {
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.json().toString().replace("\\\"", "\"")).contains(says);
         assertThat(watched(HEIGHTS)).isEmpty();
+    }
+
+    /** Segments of what is watched cannot be removed, but what was received once may be gone by an erasure. */
+    @Test
+    void whatCannotBeAskedAnyMoreIsSaidAndTheRestIsWatched() {
+        int app = Application.part(Apps.class).require("heights").id();
+        Application.part(WatchedRepository.class)
+                .save(new Watched(app, "Gone", false, "{\"among\":{\"segment\":999999}}", "demo"));
+        watch(HEIGHTS, "Heights", heightsOf("SUM"));
+        JsonNode all = watched(HEIGHTS);
+        assertThat(all.get(0).get("fault").asString()).contains("segment");
+        assertThat(all.get(0).get("stands")).isEmpty();
+        assertThat(all.get(1).get("fault").isNull()).isTrue();
+        assertThat(incidents(HEIGHTS)).hasSize(1);
     }
 
     @Test

@@ -27,12 +27,16 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import tools.jackson.databind.JsonNode;
 
 /**
  * The server killed with SIGKILL at random moments while a file is read and messages are sent. Afterwards every
- * acknowledged event is there once, none is there twice, and the file was gone on with to its last row.
+ * acknowledged event is there once, none is there twice, and the file was gone on with to its last row. Most of the time it waits for a
+ * server of its own, so it goes on beside all other tests.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class KillTest {
     private static final int KILLS = Integer.getInteger("coldtide.kills", 20);
     private static final int FILE_ROWS = 60_000;
