@@ -3647,6 +3647,10 @@ export interface components {
             name: string;
             question: components["schemas"]["WatchedAsk"];
         };
+        WatchedNumber: {
+            /** Format: int32 */
+            id: number;
+        };
         WatchedView: {
             fault: string | null;
             /** Format: int32 */
@@ -6171,7 +6175,9 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["WatchedNumber"];
+                };
             };
         };
     };
