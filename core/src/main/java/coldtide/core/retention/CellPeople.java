@@ -66,14 +66,14 @@ public record CellPeople(Following following, DayRange cohorts, Optional<Back> r
         }
         Starts starts = new Starts(log, conditions, shard, periods, following);
         Returns returns = returning
-                .map(back -> new Returns(
+                .map(back -> Ways.of(
                         log,
                         conditions,
-                        shard,
                         periods,
                         following,
                         List.of(back.what()),
                         back.ages().to()))
+                .map(ways -> new Returns(ways, shard))
                 .orElse(null);
         long[] bits = Bits.of(shard.people());
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {

@@ -51,7 +51,7 @@ public final class EarlyAnalysis implements Analysis<EarlyAnalysis.Partial, Earl
         this.log = log;
         this.question = question;
         among = conditions.of(log, question.among());
-        returning = conditions.of(log, question.returning().orElse(Returns.ACTIVE));
+        returning = conditions.of(log, question.returning().orElse(Ways.ACTIVE));
         firstDays = question.firstDays();
         names = log.eventNames().size();
         fromDay = log.dayNumber(question.range().from());

@@ -27,24 +27,55 @@ import java.util.stream.IntStream;
  */
 public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
     /**
-     * Cohort sizes by group; those who came back by way, group, cohort and column; by way and column those back there and in the one
-     * before, of cohorts complete there. Counts of people are ints: they are scattered over much memory, and half of it is half the
-     * waiting.
+     * Cohort sizes by group; by way those who came back, a row a cohort of a group, of everybody first; by way and column those back there
+     * and in the one before, of cohorts complete there.
      */
     static final class Partial {
         final long[][] size;
-        final int[][][][] returned;
-        final int[][] stayed;
+        final BitCounts[] returned;
+        final BitCounts[] stayed;
+        private final int cohorts;
+        private final Waiting waiting;
 
         Partial(int ways, int groups, int cohorts, int columns) {
+            this.cohorts = cohorts;
             size = new long[groups][cohorts];
-            returned = new int[ways][groups][cohorts][columns];
-            stayed = new int[ways][columns];
+            returned = new BitCounts[ways];
+            Arrays.setAll(returned, way -> new BitCounts(groups * cohorts, columns));
+            stayed = new BitCounts[ways];
+            Arrays.setAll(stayed, way -> new BitCounts(1, columns));
+            waiting = new Waiting(ways, groups * cohorts);
+        }
+
+        private int row(int group, int cohort) {
+            return group * cohorts + cohort;
+        }
+
+        /**
+         * Takes all that waits into the counts.
+         *
+         * @param complete by cohort, the columns that are complete as bits
+         */
+        private void count(long... complete) {
+            waiting.take((way, from, words) -> {
+                for (int row = 0; row < from.length - 1; row++) {
+                    returned[way].add(row, words, from[row], from[row + 1]);
+                    if (row < cohorts) {
+                        stayed[way].addFollowing(0, words, from[row], from[row + 1], complete[row]);
+                    }
+                }
+            });
+        }
+
+        /** By cohort and column. */
+        private int[][] returned(int way, int group) {
+            return returned[way].of(row(group, 0), row(group + 1, 0));
         }
     }
 
     private final RetentionQuestion question;
     private final FollowedPeople people;
+    private final Ways ways;
     private final long[] columns;
     private final int[] firstAges;
     private final boolean isEachAge;
@@ -64,6 +95,13 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         columns = question.columns().stream().mapToLong(Ages::bits).toArray();
         firstAges = question.columns().stream().mapToInt(Ages::from).toArray();
         isEachAge = question.isEachAge();
+        ways = Ways.of(
+                people.log(),
+                people.conditions(),
+                people.periods(),
+                question.following(),
+                question.returns().stream().map(Returning::what).toList(),
+                question.lastAge());
         complete = people.cohorts(question.columns(), new long[people.periods().size()]).stream()
                 .mapToLong(cohort -> cohort.completeColumns() == 0 ? 0 : -1L >>> 64 - cohort.completeColumns())
                 .toArray();
@@ -88,52 +126,29 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        Returns returns = new Returns(
-                people.log(),
-                people.conditions(),
-                shard,
-                people.periods(),
-                question.following(),
-                question.returns().stream().map(Returning::what).toList(),
-                question.lastAge());
+        Returns returns = new Returns(ways, shard);
         people.each(shard, (person, at, in, count) -> {
             int cohort = at.cohort();
+            long[] ages = inColumns(returns.of(person, cohort, at.row()));
             for (int i = 0; i < count; i++) {
                 partial.size[in[i]][cohort]++;
-            }
-            long[] ages = returns.of(person, cohort, at.row());
-            for (int way = 0; way < ages.length; way++) {
-                long back = columnsOf(ages[way]);
-                long stayed = back & back << 1 & complete[cohort];
-                // The first group is that of all, in which everybody is.
-                count(back, partial.returned[way][in[0]][cohort], stayed, partial.stayed[way]);
-                for (int i = 1; i < count; i++) {
-                    count(back, partial.returned[way][in[i]][cohort]);
+                if (partial.waiting.isFull()) {
+                    partial.count(complete);
                 }
+                partial.waiting.add(partial.row(in[i], cohort), ages);
             }
         });
     }
 
-    /** Both in one loop, since where one ends is what costs most. @param fewer some of {@code bits} */
-    private static void count(long bits, int[] counts, long fewer, int[] fewerCounts) {
-        for (long left = bits; left != 0; left &= left - 1) {
-            int at = Long.numberOfTrailingZeros(left);
-            counts[at]++;
-            fewerCounts[at] += (int) (fewer >>> at & 1);
+    private long[] inColumns(long... ages) {
+        for (int way = 0; way < ages.length && !isEachAge; way++) {
+            ages[way] = columnsOf(ages[way]);
         }
-    }
-
-    private static void count(long bits, int[] counts) {
-        for (long left = bits; left != 0; left &= left - 1) {
-            counts[Long.numberOfTrailingZeros(left)]++;
-        }
+        return ages;
     }
 
     /** In which columns somebody who came back at some ages is: only in those that begin by the last of them. */
     private long columnsOf(long ages) {
-        if (isEachAge) {
-            return ages;
-        }
         long back = 0;
         int last = 63 - Long.numberOfLeadingZeros(ages);
         for (int column = 0; column < columns.length && firstAges[column] <= last; column++) {
@@ -144,12 +159,11 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public void merge(Partial into, Partial from) {
+        from.count(complete);
         Sums.add(into.size, from.size);
-        Sums.add(into.stayed, from.stayed);
         for (int way = 0; way < into.returned.length; way++) {
-            for (int group = 0; group < into.returned[way].length; group++) {
-                Sums.add(into.returned[way][group], from.returned[way][group]);
-            }
+            into.returned[way].add(from.returned[way]);
+            into.stayed[way].add(from.stayed[way]);
         }
     }
 
@@ -166,7 +180,9 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     }
 
     private Triangle triangle(int way, Partial partial, List<Cohort> cohorts, List<Told> shown) {
-        int[][][] returned = partial.returned[way];
+        int[][][] returned = IntStream.range(0, partial.size.length)
+                .mapToObj(group -> partial.returned(way, group))
+                .toArray(int[][][]::new);
         Counted whole = Counted.ofCohorts(cohorts, partial.size[0], returned[0], columns.length);
         Counted[] told = shown.stream()
                 .map(group -> Counted.ofCohorts(
@@ -185,7 +201,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                 Arrays.stream(told).map(group -> line(group, cohorts)).toList(),
                 onceEach ? Apart.of(whole.ofGroups(told)) : Apart.NONE,
                 people.groups().isOneEach() ? Mix.of(apart, shown, told) : List.of(),
-                isEachAge && onceEach ? steps(cohorts, returned[0], partial.stayed[way]) : List.of());
+                isEachAge && onceEach ? steps(cohorts, returned[0], partial.stayed[way].of(0)) : List.of());
     }
 
     private Line line(Counted counted, List<Cohort> cohorts) {

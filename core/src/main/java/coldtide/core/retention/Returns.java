@@ -1,32 +1,32 @@
 package coldtide.core.retention;
 
-import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import java.util.List;
-import java.util.Optional;
 
 /**
  * At which ages people came back in each of some ways, as bits of one long: somebody who comes back many times at an age is counted
- * once without any set. By the calendar, all ways are read together from the list of active days, wherever these tell on which of
- * them something was done; else from which rows the events are.
+ * once without any set. By the calendar they are read from active days, wherever these tell on which of them something was done: by day
+ * from arrival on they are the days themselves, else all ways are read together from the list of days. What is left is read from
+ * which rows the events are.
  */
 final class Returns {
-    static final EventCondition ACTIVE = new EventCondition.Active();
-
     private final Shard shard;
     private final Periods periods;
     private final int lastAge;
     private final AgeOf ageOf;
-    /** By way: the events that count. */
+    /** By way: the events that count; null where first days tell all. */
     private final long[][] rows;
     /** By way: the active days on which some of them lie; null where every active day counts, or days do not tell. */
     private final long[][] days;
 
+    /** By way and person: the days from that of arrival on as bits, where these are the ages; else null. */
+    private final long[][] firstDays;
+
     private final boolean[] byDays;
     private final boolean anyByDays;
+    private final boolean anyByRows;
+    /** The ages that are looked for. */
+    private final long young;
     /** By way: whether a start is a return itself. */
     private final boolean[] isStart;
     /** Whether starts are people's very first events, so that the days tell of the start's own day too. */
@@ -36,61 +36,66 @@ final class Returns {
     /** The ages, as bits, of a person's active days after that of the start. */
     private long[] ageOfDay = new long[64];
 
-    /**
-     * @param ways by way the events that count; empty for any activity
-     * @param lastAge the last that is looked for
-     */
-    Returns(
-            EventLog log,
-            Conditions conditions,
-            Shard shard,
-            Periods periods,
-            Following following,
-            List<Optional<EventCondition>> ways,
-            int lastAge) {
+    Returns(Ways ways, Shard shard) {
         this.shard = shard;
-        this.periods = periods;
-        this.lastAge = lastAge;
-        ageOf = new AgeOf(log, shard, periods, following.clock());
-        rows = new long[ways.size()][];
-        days = new long[ways.size()][];
-        byDays = new boolean[ways.size()];
-        isStart = new boolean[ways.size()];
-        ages = new long[ways.size()];
-        ofArrivals = following.start().what().isEmpty();
-        boolean any = false;
-        for (int way = 0; way < rows.length; way++) {
-            EventCondition what = ways.get(way).orElse(ACTIVE);
-            rows[way] = conditions.of(log, what).bits(shard);
-            isStart[way] = following.isStart(ways.get(way));
-            if (following.clock() == Clock.CALENDAR) {
-                boolean afterFirst = ofArrivals && !isStart[way];
-                long[] told = what.equals(ACTIVE) && !afterFirst
-                        ? null
-                        : conditions.activeDays(log, what, afterFirst).bits(shard);
-                byDays[way] = told == null || told.length > 0;
-                days[way] = told;
-                any |= byDays[way];
-            }
+        periods = ways.periods();
+        lastAge = ways.lastAge();
+        young = -1L >>> Long.SIZE - 1 - lastAge;
+        ageOf = new AgeOf(ways.log(), shard, periods, ways.following().clock());
+        ofArrivals = ways.following().start().what().isEmpty();
+        int count = ways.each().size();
+        rows = new long[count][];
+        days = new long[count][];
+        firstDays = new long[count][];
+        byDays = new boolean[count];
+        isStart = new boolean[count];
+        ages = new long[count];
+        boolean someByDays = false;
+        boolean someByRows = false;
+        for (int way = 0; way < count; way++) {
+            read(way, ways.each().get(way), ways.following().clock());
+            someByDays |= byDays[way];
+            someByRows |= rows[way] != null && !byDays[way];
         }
-        anyByDays = any;
+        anyByDays = someByDays;
+        anyByRows = someByRows;
+    }
+
+    /** From the first that tells all of it. */
+    private void read(int number, Ways.Way way, Clock clock) {
+        isStart[number] = way.isStart();
+        firstDays[number] = way.firstDays()
+                .map(mask -> mask.bits(shard))
+                .filter(told -> told.length > 0)
+                .orElse(null);
+        if (firstDays[number] == null) {
+            rows[number] = way.rows().bits(shard);
+            days[number] = way.days().map(mask -> mask.bits(shard)).orElse(null);
+            byDays[number] = clock == Clock.CALENDAR && (days[number] == null || days[number].length > 0);
+        }
     }
 
     /** The ages after a start, by way; the same array each time. */
     long[] of(int person, int cohort, int start) {
         for (int way = 0; way < ages.length; way++) {
-            ages[way] = 0;
+            ages[way] = firstDays[way] == null ? 0 : firstDays[way][person] & young;
         }
         if (anyByDays) {
             byDays(person, cohort, start);
         }
-        ageOf.from(cohort, start);
+        if (anyByRows) {
+            ageOf.from(cohort, start);
+            byRows(person, start);
+        }
+        return ages;
+    }
+
+    private void byRows(int person, int start) {
         for (int way = 0; way < ages.length; way++) {
-            if (!byDays[way]) {
+            if (!byDays[way] && firstDays[way] == null) {
                 ages[way] = byRows(way, person, start);
             }
         }
-        return ages;
     }
 
     private void byDays(int person, int cohort, int start) {

@@ -27,7 +27,7 @@ final class WorthByAge {
         ageOf = new AgeOf(log, shard, people.periods(), question.following().clock());
         rows = switch (worth.kind()) {
             case TIMES -> people.conditions().of(log, worth.what()).bits(shard);
-            case ACTIVE_DAYS -> people.conditions().of(log, Returns.ACTIVE).bits(shard);
+            case ACTIVE_DAYS -> people.conditions().of(log, Ways.ACTIVE).bits(shard);
             default -> null;
         };
         numbers = worth.kind() == Worth.Kind.SUM

@@ -61,9 +61,26 @@ public final class Conditions {
      * @throws IllegalArgumentException if the condition is nested too deep or has too many parts
      */
     public Mask activeDays(EventLog log, EventCondition condition, boolean afterFirst) {
+        ShardBits mask = days(condition, afterFirst);
+        return new Mask(shard -> mask.bits(log, shard));
+    }
+
+    private ShardBits days(EventCondition condition, boolean afterFirst) {
         new Size().of(condition, 0);
         DayMask.Of of = new DayMask.Of(condition, afterFirst);
-        ShardBits mask = known(of, () -> new DayMask(mask(condition), afterFirst));
+        return known(of, () -> new DayMask(mask(condition), afterFirst));
+    }
+
+    /**
+     * On which of the first 64 days from that of their first event on people did something, ready for shards of {@code log}: a long a
+     * person, its lowest bit that day. Of a shard in which some of it lies on days without activity there are none.
+     *
+     * @param afterFirst whether the very first event of a person is left out
+     * @throws IllegalArgumentException if the condition is nested too deep or has too many parts
+     */
+    public Mask firstDays(EventLog log, EventCondition condition, boolean afterFirst) {
+        ShardBits days = days(condition, afterFirst);
+        ShardBits mask = known(new FirstDays.Of(condition, afterFirst), () -> new FirstDays(days));
         return new Mask(shard -> mask.bits(log, shard));
     }
 
