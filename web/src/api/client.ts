@@ -73,6 +73,7 @@ export async function answered<T>(
   call: Promise<{ data?: T; error?: unknown; response: Response }>,
 ): Promise<T> {
   const { data, error, response } = await call;
-  if (data === undefined) throw problem(response, error);
-  return data;
+  if (!response.ok) throw problem(response, error);
+  // What is only done has no answer, and its type says so.
+  return data as T;
 }

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import type { EventCondition, PersonCondition } from '../words/conditions';
-import { answered, api, problem } from './client';
+import { answered, api } from './client';
 import { appKey, queryClient, type Schemas } from './queries';
 
 type Json = Record<string, unknown>;
@@ -49,12 +49,8 @@ export function useSaveSegment(app: string) {
 
 export function useRemoveSegment(app: string) {
   return useMutation({
-    mutationFn: async (id: number) => {
-      const { error, response } = await api.DELETE('/api/apps/{app}/segments/{id}', {
-        params: { path: { app, id } },
-      });
-      if (!response.ok) throw problem(response, error);
-    },
+    mutationFn: (id: number) =>
+      answered(api.DELETE('/api/apps/{app}/segments/{id}', { params: { path: { app, id } } })),
     onSuccess: () => changed(app),
   });
 }
@@ -86,12 +82,8 @@ export function useWriteBehaviour(app: string) {
 
 export function useRemoveBehaviour(app: string) {
   return useMutation({
-    mutationFn: async (name: string) => {
-      const { error, response } = await api.DELETE('/api/apps/{app}/behaviours', {
-        params: { path: { app }, query: { name } },
-      });
-      if (!response.ok) throw problem(response, error);
-    },
+    mutationFn: (name: string) =>
+      answered(api.DELETE('/api/apps/{app}/behaviours', { params: { path: { app }, query: { name } } })),
     onSuccess: () => changed(app),
   });
 }
