@@ -60,7 +60,7 @@ final class ChosenPortions {
             return List.of();
         }
         List<Portion> portions = new ArrayList<>();
-        for (String property : Watch.profiles(log).properties()) {
+        for (String property : Watch.properties(log)) {
             portions.addAll(of(
                     property,
                     over(question.get(), before, days, property),

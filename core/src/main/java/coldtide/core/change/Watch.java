@@ -91,12 +91,14 @@ final class Watch {
 
     /** By which people are told apart. */
     static Profiles profiles(EventLog log) {
-        return Profiles.of(
-                log,
-                log.contexts().properties().stream()
-                        .filter(property -> !NOT_COMPARED.contains(property))
-                        .filter(property -> !hasMoreValues(log, property))
-                        .toList());
+        return Profiles.of(log, properties(log));
+    }
+
+    static List<String> properties(EventLog log) {
+        return log.contexts().properties().stream()
+                .filter(property -> !NOT_COMPARED.contains(property))
+                .filter(property -> !hasMoreValues(log, property))
+                .toList();
     }
 
     private static boolean hasMoreValues(EventLog log, String property) {

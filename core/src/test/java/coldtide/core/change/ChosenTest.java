@@ -77,7 +77,7 @@ class ChosenTest {
     private Chosen chosen(EventLog log, String watched, boolean isWorseAbove, EventCondition what) {
         Chosen.OfMeasure of = new Chosen.OfMeasure(
                 List.of(Measure.of("times", Measure.Kind.EVENTS, what)),
-                List.of(Formula.of("rest", "active - times"), Formula.of("none", "times / (times - times)")),
+                List.of(Formula.of("rest", "2000 - times"), Formula.of("none", "times / (times - times)")),
                 EventCondition.ANY,
                 PersonCondition.EVERYBODY,
                 watched);
@@ -251,6 +251,7 @@ class ChosenTest {
         List<Incident> found =
                 incidents(log, List.of(), chosen(log, "rest", true, DONE), chosen(log, "times", false, DONE));
         assertThat(found).hasSize(1);
+        assertThat(found.get(0).chosen()).hasSize(2);
         // What fell leads, not what rose for it.
         assertThat(found.get(0).chosen())
                 .extracting(fall -> fall.of().isWorseAbove())

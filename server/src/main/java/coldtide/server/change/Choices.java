@@ -1,15 +1,21 @@
 package coldtide.server.change;
 
 import coldtide.core.change.Chosen;
+import coldtide.core.log.EventLog;
 import coldtide.server.access.Audit;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.http.Problem;
+import coldtide.server.named.Named;
 import coldtide.server.store.App;
 import coldtide.server.store.Watched;
 import coldtide.server.store.WatchedRepository;
+import java.lang.ref.WeakReference;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -21,12 +27,15 @@ class Choices {
     private static final int MOST = 20;
 
     private final WatchedRepository watched;
+    private final Named named;
     private final Audit audit;
     private final TransactionTemplate transaction;
     private final JsonMapper json;
+    private final Map<Integer, Read> known = new ConcurrentHashMap<>();
 
-    Choices(WatchedRepository watched, Audit audit, TransactionTemplate transaction, JsonMapper json) {
+    Choices(WatchedRepository watched, Named named, Audit audit, TransactionTemplate transaction, JsonMapper json) {
         this.watched = watched;
+        this.named = named;
         this.audit = audit;
         this.transaction = transaction;
         this.json = json;
@@ -40,27 +49,53 @@ class Choices {
         return json.readValue(of.question(), WatchedAsk.class);
     }
 
+    /** What became of the choices, kept while the log is the same and so is all that they speak of. */
+    private record Read(
+            WeakReference<EventLog> log, List<Object> by, List<Chosen> series, Map<Integer, String> faults) {
+        boolean isStill(EventLog now, List<Object> byNow) {
+            return log.refersTo(now) && by.equals(byNow);
+        }
+    }
+
     /** By day, of all that can be asked now. */
     List<Chosen> series(Asked asked) {
+        return read(asked).series();
+    }
+
+    /** By the number of each that cannot be asked now, why. */
+    Map<Integer, String> faults(Asked asked) {
+        return read(asked).faults();
+    }
+
+    private Read read(Asked asked) {
+        List<Watched> watched = of(asked.app());
+        List<Object> by = watched.isEmpty() ? List.of() : by(asked.app(), watched);
+        return known.compute(
+                asked.app().id(),
+                (app, before) -> before != null && before.isStill(asked.log(), by) ? before : read(asked, watched, by));
+    }
+
+    /** Its own words, and every name that they may use. */
+    private List<Object> by(App app, List<Watched> watched) {
+        return Stream.of(
+                        watched.stream().map(Watched::id),
+                        named.segments(app).stream().map(each -> each.id() + " " + each.changed()),
+                        named.behaviours(app).stream().map(each -> each.name() + " " + each.changed()))
+                .<Object>flatMap(each -> each)
+                .toList();
+    }
+
+    private Read read(Asked asked, List<Watched> watched, List<Object> by) {
         List<Chosen> series = new ArrayList<>();
-        for (Watched each : of(asked.app())) {
+        Map<Integer, String> faults = new HashMap<>();
+        for (Watched each : watched) {
             try {
                 series.addAll(read(asked, each));
             } catch (Problem | IllegalArgumentException cannotBeAsked) {
-                // The list of what is watched says why.
+                faults.put(each.id(), cannotBeAsked.getMessage());
             }
         }
-        return series;
-    }
-
-    /** Why it cannot be asked now, if it cannot. */
-    Optional<String> fault(Asked asked, Watched of) {
-        try {
-            read(asked, of);
-            return Optional.empty();
-        } catch (Problem | IllegalArgumentException why) {
-            return Optional.of(why.getMessage());
-        }
+        return new Read(new WeakReference<>(asked.log()), by, series, faults);
     }
 
     private List<Chosen> read(Asked asked, Watched of) {

@@ -17,6 +17,7 @@ import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -102,10 +103,13 @@ class WatchedController {
 
     private List<WatchedView> views(Asked asked, List<Watched> watched) {
         List<ChosenBand> bands = watching.of(asked).chosen();
-        return watched.stream().map(each -> view(asked, each, bands)).toList();
+        Map<Integer, String> faults = choices.faults(asked);
+        return watched.stream()
+                .map(each -> view(each, faults.get(each.id()), bands))
+                .toList();
     }
 
-    private WatchedView view(Asked asked, Watched of, List<ChosenBand> bands) {
+    private WatchedView view(Watched of, String fault, List<ChosenBand> bands) {
         return new WatchedView(
                 of.id(),
                 of.name(),
@@ -113,7 +117,7 @@ class WatchedController {
                 choices.question(of),
                 of.made(),
                 of.madeBy(),
-                choices.fault(asked, of).orElse(null),
+                fault,
                 bands.stream()
                         .filter(band -> band.of().id() == of.id())
                         .map(StandView::of)
