@@ -1,4 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
+import { leadOf } from '../words/changes';
 import type { ChangesView } from './changes';
 import { answered, api } from './client';
 import { appKey, queryClient, type Schemas } from './queries';
@@ -50,11 +51,12 @@ export function useNow(app: string, id: number, enabled: boolean) {
 /** How it goes since something was done; asked anew when another day is given. */
 export function useRecovery(app: string, kept: CaseView) {
   const { id, acted, findings } = kept;
+  const last = findings.at(-1)?.found.incidents[0];
   return useQuery({
     queryKey: [...casesKey(app), id, 'recovery', acted, findings.length],
     queryFn: () =>
       answered(api.GET('/api/apps/{app}/cases/{id}/recovery', { params: { path: { app, id } } })),
-    enabled: acted !== null && (findings.at(-1)?.found.incidents[0]?.drops.length ?? 0) > 0,
+    enabled: acted !== null && last !== undefined && leadOf(last) !== undefined,
   });
 }
 

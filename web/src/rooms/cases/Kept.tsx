@@ -3,7 +3,7 @@ import { useCase, useChangeCase, useRecovery, type CaseView } from '../../api/ca
 import type { ChangesView, IncidentView } from '../../api/changes';
 import { useSession } from '../../api/queries';
 import type { FrameContext } from '../../frame/Frame';
-import { daysWords, KIND, recoverySentence, STATUS } from '../../words/changes';
+import { daysWords, KIND, leadOf, recoverySentence, STATUS } from '../../words/changes';
 import { instantIn, rangeWords } from '../../words/dates';
 import { dayOf, isoOf } from '../../words/dates';
 import { figuresOf } from '../../words/prose';
@@ -47,7 +47,7 @@ function Whole({ frame, kept, found, incident }: WholeProps) {
   const [isChanging, setChanging] = useState(false);
   const said = recovery.isError
     ? recovery.error.message
-    : recovery.data && recoverySentence(recovery.data.answer, incident.drops[0]?.isWorseAbove ?? false);
+    : recovery.data && recoverySentence(recovery.data.answer, leadOf(incident)?.isWorseAbove ?? false);
   const computed = stepsOf(incident, found, app.zone);
   const steps = [...computed, doneStep(kept, said), AGAIN];
   const inHand = asked.param('step') ?? 'fell';

@@ -7,6 +7,7 @@ import coldtide.core.time.DayRange;
 import coldtide.core.who.Having;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Whether what fell is back since something was done about it, and what remains. One pass of a slice; of everybody the bands that are
@@ -44,25 +45,51 @@ public record Recovery(State state, DayRange days, Change change) {
      */
     public record Fall(Figure figure, List<Having> slice, DayRange days, boolean isCounted, Change change) {}
 
+    /** What can be said of a fall without looking at it: nothing before it, and nothing of few days. */
+    private static Optional<Recovery> unknown(DayRange fall, DayRange days) {
+        if (days.from().isBefore(fall.from())) {
+            return Optional.of(new Recovery(State.BEFORE_THE_FALL, days, Change.UNKNOWN));
+        }
+        return days.days() < LEAST_DAYS
+                ? Optional.of(new Recovery(State.TOO_EARLY, days, Change.UNKNOWN))
+                : Optional.empty();
+    }
+
+    /** The full days since, or the day itself where there are none. */
+    private static DayRange since(EventLog log, LocalDate since) {
+        LocalDate end = log.endOfFullDays();
+        return new DayRange(since, since.isBefore(end) ? end : since.plusDays(1));
+    }
+
     /** @param changes of the same log */
     public static Recovery of(
             EventLog log, ScanRunner runner, Changes.Question question, Changes changes, Fall fall, LocalDate since) {
-        LocalDate end = log.endOfFullDays();
-        DayRange days = new DayRange(since, since.isBefore(end) ? end : since.plusDays(1));
-        if (since.isBefore(fall.days().from())) {
-            return new Recovery(State.BEFORE_THE_FALL, days, Change.UNKNOWN);
-        }
-        if (since.plusDays(LEAST_DAYS).isAfter(end)) {
-            return new Recovery(State.TOO_EARLY, days, Change.UNKNOWN);
-        }
-        Change change = fall.isCounted()
-                ? counted(log, runner, question, fall, days)
-                : BandDrops.change(
-                        changes.bands().get(fall.figure()),
-                        BandDrops.values(fall.figure(), changes.days()),
-                        log.dayNumber(since),
-                        log.dayNumber(end));
-        return new Recovery(state(change, fall), days, change);
+        DayRange days = since(log, since);
+        return unknown(fall.days(), days).orElseGet(() -> {
+            Change change = fall.isCounted()
+                    ? counted(log, runner, question, fall, days)
+                    : BandDrops.change(
+                            changes.bands().get(fall.figure()),
+                            BandDrops.values(fall.figure(), changes.days()),
+                            log.dayNumber(days.from()),
+                            log.dayNumber(days.to()));
+            return new Recovery(state(change, fall.change(), fall.figure().isWorseAbove()), days, change);
+        });
+    }
+
+    /**
+     * Of what people chose to have watched.
+     *
+     * @param fell on which days
+     * @param by how much
+     */
+    public static Recovery of(EventLog log, Changes.ChosenBand chosen, DayRange fell, Change by, LocalDate since) {
+        DayRange days = since(log, since);
+        return unknown(fell, days).orElseGet(() -> {
+            Change change = BandDrops.change(
+                    chosen.days(), chosen.of().days(), log.dayNumber(days.from()), log.dayNumber(days.to()));
+            return new Recovery(state(change, by, chosen.of().isWorseAbove()), days, change);
+        });
     }
 
     private static Change counted(
@@ -73,15 +100,12 @@ public record Recovery(State state, DayRange days, Change change) {
         return Change.of(counted.against(Spans.since(log, fall.days().from(), days)), 1);
     }
 
-    private static State state(Change change, Fall fall) {
+    private static State state(Change change, Change fall, boolean rises) {
         if (!change.isKnown()) {
             return State.NOT_TOLD_APART;
         }
-        boolean rises = fall.figure().isWorseAbove();
         boolean isBelow = rises ? change.low() > 0 : change.high() < 0;
-        boolean isBetter = rises
-                ? change.high() < fall.change().low()
-                : change.low() > fall.change().high();
+        boolean isBetter = rises ? change.high() < fall.low() : change.low() > fall.high();
         if (isBelow) {
             return isBetter ? State.PARTLY : State.STILL;
         }

@@ -4,9 +4,9 @@ import coldtide.core.change.Change;
 import coldtide.core.change.Kind;
 import coldtide.core.change.Recovery;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Having;
 import coldtide.server.apps.Apps;
 import coldtide.server.change.IncidentView.ChangeView;
+import coldtide.server.change.IncidentView.ChosenFallView;
 import coldtide.server.change.IncidentView.DropView;
 import coldtide.server.change.KeptCases.Found;
 import coldtide.server.engine.Asking;
@@ -252,30 +252,40 @@ class CaseController {
                 .acted()
                 .orElseThrow(() -> Problem.conflict("Say first on which day something was done about it."));
         IncidentView incident = lastOf(kept).incidents().get(0);
-        if (incident.drops().isEmpty()) {
-            throw Problem.conflict("An outage is over with its last hour; no figure tells how it goes since.");
-        }
         return asking.ask(app, asked -> {
-            Recovery recovery = watching.recovery(asked, fall(incident.drops().get(0)), since);
+            Recovery recovery = recovery(asked, incident, since);
             return new RecoveryView(recovery.state(), recovery.days(), ChangeView.of(recovery.change()));
         });
     }
 
+    private Recovery recovery(Asked asked, IncidentView incident, LocalDate since) {
+        if (!incident.drops().isEmpty()) {
+            return watching.recovery(asked, fall(incident.drops().get(0)), since);
+        }
+        if (incident.outage() != null) {
+            throw Problem.conflict("An outage is over with its last hour; no figure tells how it goes since.");
+        }
+        ChosenFallView fall = incident.chosen().get(0);
+        return watching.of(asked).chosen().stream()
+                .filter(band ->
+                        band.of().id() == fall.id() && band.of().figure().equals(Optional.ofNullable(fall.figure())))
+                .findFirst()
+                .map(band -> Recovery.of(asked.log(), band, fall.days(), change(fall.change()), since))
+                .orElseThrow(() -> Problem.conflict("\"" + fall.name() + "\" is not watched any more."));
+    }
+
     private static Recovery.Fall fall(DropView drop) {
-        List<Having> slice = drop.slice();
-        ChangeView change = drop.change();
-        return new Recovery.Fall(
-                drop.figure(),
-                slice,
-                drop.days(),
-                drop.isCounted(),
-                new Change(
-                        change.before(),
-                        known(change.expected()),
-                        change.actual(),
-                        known(change.part()),
-                        known(change.low()),
-                        known(change.high())));
+        return new Recovery.Fall(drop.figure(), drop.slice(), drop.days(), drop.isCounted(), change(drop.change()));
+    }
+
+    private static Change change(ChangeView change) {
+        return new Change(
+                change.before(),
+                known(change.expected()),
+                change.actual(),
+                known(change.part()),
+                known(change.low()),
+                known(change.high()));
     }
 
     private static double known(Double value) {

@@ -131,6 +131,43 @@ class WatchedTest {
         Answer kept = Caller.demo()
                 .post(HEIGHTS + "/cases", Map.of("incident", incident.get("id").asString(), "title", "Heights"));
         assertThat(kept.status()).as(kept.text()).isEqualTo(201);
+        assertThat(recovery(kept.json().get("id").asInt(), 0, "2026-04-20")).isEqualTo("STILL");
+        assertThat(recovery(kept.json().get("id").asInt(), 1, "2026-04-10")).isEqualTo("BEFORE_THE_FALL");
+        assertThat(recovery(kept.json().get("id").asInt(), 2, "2026-04-29")).isEqualTo("TOO_EARLY");
+        Caller.demo().delete(HEIGHTS + "/watched/" + id);
+        assertThat(Caller.demo()
+                        .get(HEIGHTS + "/cases/" + kept.json().get("id").asInt() + "/recovery")
+                        .text())
+                .contains("is not watched any more");
+    }
+
+    /** How it goes since something was done on a day. */
+    private static String recovery(int id, int version, String acted) {
+        String kept = HEIGHTS + "/cases/" + id;
+        Answer said = Caller.demo()
+                .call(
+                        "PUT",
+                        kept,
+                        Map.of(
+                                "version",
+                                version,
+                                "title",
+                                "Heights",
+                                "status",
+                                "ACTED_ON",
+                                "words",
+                                Map.of(),
+                                "action",
+                                "Steps were mended",
+                                "acted",
+                                acted));
+        assertThat(said.status()).as(said.text()).isEqualTo(200);
+        return Caller.demo()
+                .get(kept + "/recovery")
+                .json()
+                .get("answer")
+                .get("state")
+                .asString();
     }
 
     /** Of a percentile it is found as well, and not taken apart. */
