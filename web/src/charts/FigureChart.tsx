@@ -23,7 +23,14 @@ function axisWords(value: number, unit: Unit): string {
 }
 
 function axisName({ unit, currency }: FigureChartProps): string {
-  return { COUNT: 'count', PEOPLE: 'people', SHARE: 'share', SECONDS: 'seconds', MONEY: currency }[unit];
+  return {
+    COUNT: 'count',
+    PEOPLE: 'people',
+    SHARE: 'share',
+    SECONDS: 'seconds',
+    NUMBER: 'a second',
+    MONEY: currency,
+  }[unit];
 }
 
 function optionOf(props: FigureChartProps, roles: Roles): EChartsOption {

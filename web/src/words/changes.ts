@@ -35,6 +35,7 @@ export const THINGS: Partial<Record<Figure, string>> = {
   FIRST_PATH: 'first-time paths finished',
   ACTIVE_PEOPLE: 'days of active people',
   SESSIONS: 'sessions',
+  CRASH_FREE_SESSIONS: 'sessions without a crash',
   PURCHASES: 'purchases',
   AD_REVENUE: 'paid adverts',
   NEXT_DAY: 'people back on the next day',

@@ -9,6 +9,8 @@ const NAMES: Record<Figure, string> = {
   STICKINESS: 'Stickiness',
   SESSIONS: 'Sessions',
   SESSION_LENGTH: 'Mean session length',
+  CRASH_FREE_SESSIONS: 'Sessions without a crash',
+  FRAME_RATE: 'Frames a second',
   REVENUE: 'Revenue',
   PURCHASE_REVENUE: 'from purchases',
   AD_REVENUE: 'from adverts',
@@ -35,6 +37,9 @@ const MEANINGS: Record<Figure, string> = {
   STICKINESS: 'Mean DAU over the period ÷ active people of the period. A single day has none.',
   SESSIONS: 'Sessions that start in the period; a silence of over 30 minutes ends one.',
   SESSION_LENGTH: 'From first to last event, averaged over the sessions that start in the period.',
+  CRASH_FREE_SESSIONS:
+    'Of the sessions that start in the period, those in which no event named crash happened. None before the first crash was sent.',
+  FRAME_RATE: 'The mean of fps over the events that say it.',
   REVENUE: 'Purchases, adverts and subscriptions less refunds, before the store\u2019s share.',
   PURCHASE_REVENUE: 'Revenue of events of type purchase.',
   AD_REVENUE: 'Revenue of events of type ad.',

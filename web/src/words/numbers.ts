@@ -48,6 +48,8 @@ export function figureValue(value: number | null | undefined, unit: Unit, curren
       return share(value);
     case 'SECONDS':
       return duration(value);
+    case 'NUMBER':
+      return oneDecimal.format(value);
     case 'MONEY':
       return money(value, currency);
   }

@@ -32,6 +32,14 @@ const QUESTIONS: Partial<Record<Figure, Question>> = {
   SESSION_LENGTH: {
     measures: [{ name: 'a', kind: 'MEAN', property: 'session_length', what: { active: true } }],
   },
+  CRASH_FREE_SESSIONS: {
+    measures: [
+      { name: 'sessions', kind: 'SESSIONS', what: { active: true } },
+      { name: 'crashed', kind: 'SESSIONS', what: { event: 'crash' } },
+    ],
+    formula: { name: 'free', text: '(sessions - crashed) / sessions' },
+  },
+  FRAME_RATE: { measures: [{ name: 'a', kind: 'MEAN', property: 'fps', what: { property: 'fps', set: true } }] },
   REVENUE: { measures: [revenue] },
   PURCHASE_REVENUE: sum('purchase'),
   AD_REVENUE: sum('ad'),

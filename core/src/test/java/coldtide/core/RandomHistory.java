@@ -27,8 +27,8 @@ import java.util.SplittableRandom;
 
 /** A small invented history with everything that makes counting hard, and the log of it. Its seed is in its name. */
 public final class RandomHistory {
-    public static final List<String> NAMES =
-            List.of("app_open", "beacon_lit", "purchase", "ad_finished", "push_received", "uninstall_detected");
+    public static final List<String> NAMES = List.of(
+            "app_open", "beacon_lit", "purchase", "ad_finished", "push_received", "uninstall_detected", "crash");
 
     /** One event, as plain as can be. */
     public record Event(
@@ -44,6 +44,11 @@ public final class RandomHistory {
             String item) {
         public boolean active() {
             return !LogSettings.USUAL_PASSIVE_EVENTS.contains(name);
+        }
+
+        /** Frames a second, of some events; 0 of all others. */
+        public double fps() {
+            return name.equals("beacon_lit") && level > 0 ? 20 + timeMillis % 401 / 10.0 : 0;
         }
     }
 
@@ -254,6 +259,9 @@ public final class RandomHistory {
             raw.clearValues();
             if (event.level() > 0) {
                 raw.value(builder.numberColumn("level"), event.level());
+            }
+            if (event.fps() > 0) {
+                raw.value(builder.numberColumn("fps"), event.fps());
             }
             if (!event.item().isEmpty()) {
                 raw.value(builder.textColumn("item"), builder.textCode(event.item()));

@@ -43,6 +43,9 @@ class SqlTruthTest {
         FIGURES.put("SESSIONS", "select count(*) from sessions where" + IN);
         FIGURES.put("SESSION_LENGTH", "select avg(seconds) from sessions where" + IN);
         FIGURES.put(
+                "FRAME_RATE",
+                "select avg((properties ->> 'fps')::numeric) from e where properties ->> 'fps' is not null and" + IN);
+        FIGURES.put(
                 "REVENUE",
                 "select coalesce(sum(case when revenue_type = 'refund' then -eur else eur end), 0) from money where"
                         + IN);
@@ -71,6 +74,7 @@ class SqlTruthTest {
             case "ARPU" -> ratio(figure("REVENUE", from, to), figure("ACTIVE_PEOPLE", from, to));
             case "ARPDAU" -> ratio(figure("REVENUE", from, to), figure("PERSON_DAYS", from, to));
             case "GONE_QUIET" -> goneQuiet(from, to);
+            case "CRASH_FREE_SESSIONS" -> crashFree(from, to);
             case "NEXT_DAY" -> nextDay(from, to);
             case "ARPPU" -> ratio(figure("REVENUE", from, to), figure("PAYERS", from, to));
             case "AOV" -> ratio(figure("PURCHASE_REVENUE", from, to), figure("PURCHASES", from, to));
@@ -85,6 +89,14 @@ class SqlTruthTest {
                         + " where n.first >= ? and n.first < ?",
                 from.minusDays(1),
                 to.minusDays(1));
+    }
+
+    /** Unknown before the first crash was sent. */
+    private static Double crashFree(LocalDate from, LocalDate to) throws SQLException {
+        boolean isKnown = Truth.number("select 1 from e where name = 'crash' having min(day) <= ?", from) != null;
+        return isKnown
+                ? Truth.number("select avg(case when crashed then 0.0 else 1 end) from sessions where" + IN, from, to)
+                : null;
     }
 
     /** Active in the period before and not in this one; unknown where the period before is not whole in the data. */
@@ -134,7 +146,7 @@ class SqlTruthTest {
         LocalDate latestFrom = LocalDate.parse(latest.get("from").asString());
         LocalDate latestTo = LocalDate.parse(latest.get("to").asString());
         assertThat(latestTo).isBeforeOrEqualTo(to);
-        assertThat(answer.get("rows").size()).isEqualTo(22);
+        assertThat(answer.get("rows").size()).isEqualTo(24);
         for (JsonNode row : answer.get("rows")) {
             String name = row.get("figure").asString();
             JsonNode series = row.get("series");

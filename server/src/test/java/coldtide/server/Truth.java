@@ -43,7 +43,8 @@ public final class Truth {
               with gaps as (
                 select *, coalesce(time - lag(time) over per_install > interval '30 minutes', true) as starts
                 from e where active window per_install as (partition by install, person order by time))
-              select install, person, number, min(day) as day, extract(epoch from max(time) - min(time)) as seconds
+              select install, person, number, min(day) as day, extract(epoch from max(time) - min(time)) as seconds,
+                bool_or(name = 'crash') as crashed
               from (select *, sum(starts::int) over (partition by install, person order by time) as number from gaps) g
               group by install, person, number;
             """;

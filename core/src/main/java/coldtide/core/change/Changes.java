@@ -76,7 +76,10 @@ public record Changes(
         int rates = watch.rates().size();
         for (List<Drop> group : groups) {
             told.accept(new Search(rates, rates, List.copyOf(incidents), groups.size()));
-            incidents.add(diagnosis.of(group));
+            Incident incident = diagnosis.of(group);
+            if (incident.isTold()) {
+                incidents.add(incident);
+            }
         }
         runner.run(log, new Hours(log)).forEach(outage -> diagnosis.add(outage, incidents));
         List<ChosenBand> chosen = new ChosenFalls(log, new ChosenPortions(log, runner, question.conditions()))

@@ -51,11 +51,16 @@ final class Diagnosis {
                 .orElseGet(() -> course(lead.figure()));
         Change since = since(lead, counted);
         Optional<Blamed> byDose = lead.slice().isEmpty() ? Optional.empty() : blame.of(lead, rate(lead), slice, course);
-        Optional<Blamed> ofFault = lead.slice().isEmpty() ? Optional.empty() : blame.ofFault(lead, rate(lead), slice);
+        Drop running = drops.stream()
+                .filter(drop -> Rate.isOfRunning(drop.figure()) && drop.slice().equals(lead.slice()))
+                .findFirst()
+                .orElse(lead);
+        Optional<Blamed> ofFault =
+                lead.slice().isEmpty() ? Optional.empty() : blame.ofFault(running, rate(running), slice);
         Came came = came(drops);
         boolean peak = drops.stream().anyMatch(this::peak);
         Signs signs = new Signs(
-                inside(lead, slice, ofFault.or(() -> byDose)),
+                inside(running, slice, ofFault.or(() -> byDose)),
                 came.mixed(),
                 came.arrived(),
                 worth(lead),
@@ -74,7 +79,7 @@ final class Diagnosis {
                 onset(lead, course),
                 isOver(log.endOfFullDays(), lead.figure().isWorseAbove(), days, since),
                 since,
-                moneyLost(lead, signs.worth()),
+                moneyLost(drops, signs.worth()),
                 Optional.empty(),
                 came.mixed(),
                 came.arrived(),
@@ -239,6 +244,16 @@ final class Diagnosis {
                         .get(day)
                         .filter(of -> watch.all().get(day).value(lead.figure()).orElse(of.high()) > of.high())
                         .isPresent());
+    }
+
+    /** Of the first that tells of money: where people leave, what they would have brought may be missed, too. */
+    private OptionalDouble moneyLost(List<Drop> drops, Optional<Worth> worth) {
+        return drops.stream()
+                .filter(drop -> drop.slice().equals(drops.get(0).slice()))
+                .map(drop -> moneyLost(drop, worth))
+                .filter(OptionalDouble::isPresent)
+                .findFirst()
+                .orElse(OptionalDouble.empty());
     }
 
     private OptionalDouble moneyLost(Drop lead, Optional<Worth> worth) {

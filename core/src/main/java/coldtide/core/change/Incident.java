@@ -156,6 +156,15 @@ public record Incident(
         }
     }
 
+    /**
+     * Whether it is worth telling. Where only the app's running moved in some slice, it must have got worse on its devices: a mean moves also
+     * because others are in use.
+     */
+    boolean isTold() {
+        boolean onlyRunning = drops.stream().map(Drop::figure).allMatch(Rate::isOfRunning);
+        return !onlyRunning || slice().isEmpty() || kind == Kind.PRODUCT_FAULT;
+    }
+
     /** Whom it fell for; empty for everybody. */
     public List<Having> slice() {
         return drops.isEmpty() ? List.of() : drops.get(0).slice();

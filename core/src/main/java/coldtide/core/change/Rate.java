@@ -19,6 +19,8 @@ public enum Rate {
     ACTIVE_PEOPLE(Figure.ACTIVE_PEOPLE, Count.ACTIVE_PEOPLE, null),
     SESSIONS(Figure.SESSIONS, Count.SESSIONS, Count.ACTIVE_PEOPLE),
     SESSION_LENGTH(Figure.SESSION_LENGTH, Count.LATER_SESSION_MILLIS, Count.LATER_SESSIONS),
+    CRASH_FREE(Figure.CRASH_FREE_SESSIONS, Count.CRASH_FREE_SESSIONS, Count.SESSIONS),
+    FRAME_RATE(Figure.FRAME_RATE, Count.FRAME_RATES, Count.FRAME_SAMPLES),
     PURCHASES(Figure.PURCHASES, Count.PURCHASES, Count.ACTIVE_PEOPLE),
     ADVERTS(Figure.AD_REVENUE, Count.ADVERTS, Count.ACTIVE_PEOPLE),
     NEXT_DAY(Figure.NEXT_DAY, Count.CAME_BACK_NEXT_DAY, Count.NEW_THE_DAY_BEFORE);
@@ -28,6 +30,15 @@ public enum Rate {
      * slice's own past makes up for it.
      */
     private static final double SESSION_PIECE = 6 * 60_000;
+    /**
+     * In millionths of a frame a second. Counted in these, rates that lie about a quarter apart scatter as counts do or more, and the scale of
+     * a slice's own past makes up for more.
+     */
+    private static final double FRAME_PIECE = 3e6;
+    /** Of each of others, whether it is so or not. */
+    private static final Set<Rate> SHARES = EnumSet.of(NEXT_DAY, FIRST_PATH, CRASH_FREE);
+
+    private static final Set<Figure> OF_RUNNING = EnumSet.of(Figure.CRASH_FREE_SESSIONS, Figure.FRAME_RATE);
 
     private final Figure figure;
     private final Count over;
@@ -52,6 +63,15 @@ public enum Rate {
         return figure;
     }
 
+    /** Whether it tells how the app ran, and not what people did. */
+    boolean isOfRunning() {
+        return isOfRunning(figure);
+    }
+
+    static boolean isOfRunning(Figure figure) {
+        return OF_RUNNING.contains(figure);
+    }
+
     public Count over() {
         return over;
     }
@@ -72,7 +92,11 @@ public enum Rate {
     }
 
     double unit() {
-        return this == SESSION_LENGTH ? SESSION_PIECE : 1;
+        return switch (this) {
+            case SESSION_LENGTH -> SESSION_PIECE;
+            case FRAME_RATE -> FRAME_PIECE;
+            default -> 1;
+        };
     }
 
     /** How far two spans lie apart, in standard errors; what either is or is not so scatters less than what is merely counted. */
@@ -86,7 +110,7 @@ public enum Rate {
     }
 
     private double scatter(TwoSpans spans) {
-        return this == NEXT_DAY || this == FIRST_PATH ? Math.sqrt(1 - spans.rate()) : 1;
+        return SHARES.contains(this) ? Math.sqrt(1 - spans.rate()) : 1;
     }
 
     /** Ones for what is counted by itself. */

@@ -53,10 +53,24 @@ final class ShiftScan {
     private final double[] underBefore;
     private final double[] restOverBefore;
     private final double[] restUnderBefore;
-    /** By how much more than if things came one by one days scatter, as a factor on the variance; at least 1. */
-    private final double scatter;
-    /** How far the slice drifts in a fortnight, as the variance of a logarithm. */
-    private final double drift;
+    private final Usual usually;
+
+    /**
+     * How far a slice usually moves.
+     *
+     * @param scatter by how much more than if things came one by one days scatter, as a factor on the variance; at least 1
+     * @param drift how far it drifts in a fortnight, as the variance of a logarithm
+     */
+    private record Usual(double scatter, double drift) {
+        /**
+         * How far a run usually lies from no change, in standard errors: by how its days scatter, and by how far the slice drifts, as of a
+         * random walk, from the middle of its past to the middle of the run.
+         */
+        double scale(TwoSpans spans, int length) {
+            double error = spans.error();
+            return Math.sqrt(scatter + drift * (length + BEFORE) / (2 * FORTNIGHT) / (error * error));
+        }
+    }
 
     /** A slice by day against everybody else. */
     static ShiftScan of(Rate rate, List<PeriodCounts> slice, double[] allOver, double[] allUnder) {
@@ -95,8 +109,7 @@ final class ShiftScan {
         restOverBefore = new double[days + 1];
         restUnderBefore = new double[days + 1];
         IntStream.rangeClosed(LEAST_BEFORE, days).forEach(this::past);
-        scatter = Math.max(1, apart(1));
-        drift = drift();
+        usually = usual(new Around(days, days));
     }
 
     /** Sums up to before each day. */
@@ -108,16 +121,28 @@ final class ShiftScan {
         return sums;
     }
 
+    /** Days that are left out when it is asked what is usual; none if it lies behind the last. */
+    private record Around(int from, int to) {
+        boolean touches(int at, int length) {
+            return at + length > from && at - length < to;
+        }
+    }
+
+    private Usual usual(Around without) {
+        double scatter = Math.max(1, apart(1, without));
+        return new Usual(scatter, drift(scatter, without));
+    }
+
     /**
      * How far spans that follow one another usually lie apart, squared: by the nearer of them, so that some falls, and what is better since
      * something was mended, do not count as usual.
      */
-    private double apart(int length) {
+    private double apart(int length, Around without) {
         double[] sizes = new double[days];
         int found = 0;
         for (int from = length; from + length <= days; from++) {
             TwoSpans spans = following(from, length);
-            if (spans.isKnown()) {
+            if (spans.isKnown() && !without.touches(from, length)) {
                 sizes[found++] = Math.abs(rate.uncorrected(spans));
             }
         }
@@ -125,18 +150,18 @@ final class ShiftScan {
             return 1;
         }
         Arrays.sort(sizes, 0, found);
-        double usual = sizes[(int) (NEARER * found)] / NEARER_SIZE;
-        return usual * usual;
+        double size = sizes[(int) (NEARER * found)] / NEARER_SIZE;
+        return size * size;
     }
 
     /** What fortnights lie further apart than their days let expect, as far as it is told from chance. */
-    private double drift() {
-        double excess = Math.max(0, apart(FORTNIGHT) - MARGIN * scatter);
+    private double drift(double scatter, Around without) {
+        double excess = Math.max(0, apart(FORTNIGHT, without) - MARGIN * scatter);
         double error = 0;
         int known = 0;
         for (int from = FORTNIGHT; from + FORTNIGHT <= days && excess > 0; from++) {
             TwoSpans spans = following(from, FORTNIGHT);
-            if (spans.isKnown()) {
+            if (spans.isKnown() && !without.touches(from, FORTNIGHT)) {
                 error += spans.error() * spans.error();
                 known++;
             }
@@ -216,13 +241,8 @@ final class ShiftScan {
                 restUnder[to] - restUnder[from]);
     }
 
-    /**
-     * How far a run usually lies from no change, in standard errors: by how its days scatter, and by how far the slice drifts, as of a
-     * random walk, from the middle of its past to the middle of the run.
-     */
     double scale(TwoSpans spans, int length) {
-        double error = spans.error();
-        return Math.sqrt(scatter + drift * (length + BEFORE) / (2 * FORTNIGHT) / (error * error));
+        return usually.scale(spans, length);
     }
 
     /** A run of days, if it is known and lies below at all. */
@@ -235,19 +255,19 @@ final class ShiftScan {
 
     /** The runs that lie further than {@code least} below no change, the furthest first; none overlaps one before it. */
     List<Shift> falls(double least) {
-        List<Shift> found = new ArrayList<>();
-        for (int from = LEAST_BEFORE; from + SHORTEST <= days; from++) {
-            for (int to = from + SHORTEST; to <= Math.min(days, from + LONGEST); to++) {
-                TwoSpans spans = spans(from, to);
-                if (spans.isKnown() && spans.overAfter() < spans.expected()) {
-                    double distance = rate.distance(spans) / scale(spans, to - from);
-                    if (distance < -least && spans.own() < OWN_PART * spans.against()) {
-                        found.add(new Shift(from, to, distance));
-                    }
-                }
-            }
+        List<Shift> further = further(least);
+        List<Shift> found = new ArrayList<>(further.stream()
+                .map(run -> scaled(run, usually))
+                .filter(run -> run.distance() < -least)
+                .sorted(Comparator.comparingDouble(Shift::distance))
+                .toList());
+        if (found.isEmpty()) {
+            further.stream()
+                    .min(Comparator.comparingDouble(Shift::distance))
+                    .flatMap(this::byAllOthers)
+                    .filter(run -> run.distance() < -least)
+                    .ifPresent(found::add);
         }
-        found.sort(Comparator.comparingDouble(Shift::distance));
         List<Shift> apart = new ArrayList<>();
         for (Shift shift : found) {
             if (apart.stream().noneMatch(shift::overlaps)) {
@@ -255,6 +275,34 @@ final class ShiftScan {
             }
         }
         return joined(new ArrayList<>(apart.stream().map(this::whole).toList()));
+    }
+
+    /** All runs that lie so far below, as if things came one by one. */
+    private List<Shift> further(double least) {
+        List<Shift> further = new ArrayList<>();
+        for (int from = LEAST_BEFORE; from + SHORTEST <= days; from++) {
+            for (int to = from + SHORTEST; to <= Math.min(days, from + LONGEST); to++) {
+                TwoSpans spans = spans(from, to);
+                if (spans.isKnown() && spans.overAfter() < spans.expected()) {
+                    double distance = rate.distance(spans);
+                    if (distance < -least && spans.own() < OWN_PART * spans.against()) {
+                        further.add(new Shift(from, to, distance));
+                    }
+                }
+            }
+        }
+        return further;
+    }
+
+    private Shift scaled(Shift run, Usual by) {
+        int length = run.to() - run.from();
+        return new Shift(run.from(), run.to(), run.distance() / by.scale(spans(run.from(), run.to()), length));
+    }
+
+    /** A run by what is usual of all days but its own; of a short past it is itself what looks usual. Not where few are left. */
+    private Optional<Shift> byAllOthers(Shift run) {
+        boolean enough = days - 2 * FORTNIGHT - (run.to() - run.from()) >= days / 2;
+        return enough ? Optional.of(scaled(run, usual(new Around(run.from(), run.to())))) : Optional.empty();
     }
 
     /**
@@ -281,7 +329,7 @@ final class ShiftScan {
             int day = first + step * i;
             double expected = usual * size(day);
             double actual = over[day + 1] - over[day];
-            sum += (actual * Math.log(factor) - expected * (factor - 1)) / scatter;
+            sum += (actual * Math.log(factor) - expected * (factor - 1)) / usually.scatter();
             if (sum > best) {
                 best = sum;
                 longer = i + 1;

@@ -25,7 +25,14 @@ final class Together {
         static Family of(Figure figure) {
             return switch (figure) {
                 case INSTALLS, NEW_PEOPLE, FIRST_PATH, NEXT_DAY -> ARRIVE;
-                case ACTIVE_PEOPLE, STICKINESS, SESSIONS, SESSION_LENGTH, UNINSTALLS, GONE_QUIET -> USE;
+                case ACTIVE_PEOPLE,
+                        STICKINESS,
+                        SESSIONS,
+                        SESSION_LENGTH,
+                        CRASH_FREE_SESSIONS,
+                        FRAME_RATE,
+                        UNINSTALLS,
+                        GONE_QUIET -> USE;
                 case AD_REVENUE -> ADVERTS;
                 case PURCHASES, PURCHASE_REVENUE, PAYERS, PAYER_SHARE, AOV, ARPPU, SUBSCRIPTION_REVENUE, REFUNDS -> BUY;
                 case REVENUE, ARPU, ARPDAU -> MONEY;
@@ -44,9 +51,9 @@ final class Together {
     /** Those of slices first, each group with the furthest in front. */
     static List<List<Drop>> group(List<Drop> drops) {
         List<Drop> order = new ArrayList<>(drops);
-        // What fell leads, not those who went for it.
+        // What fell leads, not those who went for it, nor how the app ran, which is why.
         order.sort(Comparator.comparing((Drop drop) -> drop.slice().isEmpty())
-                .thenComparing(drop -> drop.figure().isWorseAbove())
+                .thenComparing(drop -> drop.figure().isWorseAbove() || Rate.isOfRunning(drop.figure()))
                 .thenComparingDouble(Drop::distance));
         List<List<Drop>> groups = new ArrayList<>();
         for (Drop drop : order) {

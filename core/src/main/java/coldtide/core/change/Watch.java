@@ -32,6 +32,8 @@ final class Watch {
     private static final double LEAST_DISTANCE = 4.8;
     /** The same of everybody, of whom fewer runs are looked at. */
     private static final double LEAST_DISTANCE_OF_ALL = 3.5;
+    /** Of what everybody misses, so much is missing in a slice that it is put down to. */
+    private static final double MOST_MISSING = 0.6;
     /** What lies nearer than this is explained. */
     private static final double EXPLAINED = 3;
     /** Slices with a smaller part of all active days are not watched; those with nearly all are everybody. */
@@ -59,6 +61,12 @@ final class Watch {
     private record Alarm(int[] slices, Shift shift, ShiftScan scan) {
         boolean isOfAll() {
             return slices.length == 0;
+        }
+
+        /** Which part of what was to be expected. */
+        double missing() {
+            TwoSpans spans = scan.spans(shift.from(), shift.to());
+            return 1 - spans.overAfter() / spans.expected();
         }
 
         /** By how much further than counts that come one by one it lies apart by chance; at least 1. */
@@ -183,7 +191,8 @@ final class Watch {
             double least = LEAST_DISTANCE * furthest.scatter(rate);
             Optional<Found> found = where.find(least, value -> !bursts.touch(value, shift))
                     .filter(guilty -> isExplained(rate, without(where, furthest, guilty)))
-                    .or(() -> where.only(furthest.slices(), least));
+                    .or(() -> where.only(furthest.slices(), least))
+                    .or(() -> mostOfAll(rate, where, furthest));
             alarms.remove(0);
             if (found.isPresent()) {
                 Found guilty = found.get();
@@ -200,6 +209,18 @@ final class Watch {
             }
         }
         return drops;
+    }
+
+    /**
+     * That everybody's fell is told already, so that less is asked of a slice in which most of it is missing: a platform with three
+     * fifths of all is compared with few others.
+     */
+    private static Optional<Found> mostOfAll(Rate rate, Where where, Alarm alarm) {
+        return Optional.of(alarm)
+                .filter(Alarm::isOfAll)
+                .flatMap(all -> where.find(LEAST_DISTANCE_OF_ALL * all.scatter(rate), value -> true))
+                .filter(guilty -> guilty.slice().spans().missingOfAll() >= MOST_MISSING * alarm.missing())
+                .filter(guilty -> isExplained(rate, without(where, alarm, guilty)));
     }
 
     /** Of alarms that are explained, what lies before the fall that explains them is not. */
@@ -240,7 +261,8 @@ final class Watch {
         List<Alarm> alarms = new ArrayList<>();
         scans.forEach((scan, slices) ->
                 scan.falls(LEAST_DISTANCE).forEach(shift -> alarms.add(new Alarm(slices, shift, scan))));
-        if (rate.under().isPresent()) {
+        // Of everybody the devices that are in use change over weeks, and with them how the app runs.
+        if (rate.under().isPresent() && !rate.isOfRunning()) {
             ShiftScan scan = ShiftScan.ofAll(rate, all);
             scan.falls(LEAST_DISTANCE_OF_ALL).forEach(shift -> alarms.add(new Alarm(new int[0], shift, scan)));
         }
@@ -320,7 +342,7 @@ final class Watch {
                 range(alarm.shift()),
                 alarm.shift().distance(),
                 Change.of(spans, scatter),
-                1 - spans.overAfter() / spans.expected(),
+                alarm.missing(),
                 Change.UNKNOWN,
                 List.of(),
                 List.of(),

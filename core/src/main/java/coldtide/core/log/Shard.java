@@ -393,6 +393,11 @@ public final class Shard {
         return lastUpTo(runRow, runFrom[person], runFrom[person + 1], row);
     }
 
+    /** Whose event a row is. */
+    public int personOf(int row) {
+        return lastUpTo(eventFrom, 0, people(), row);
+    }
+
     /** The place of the last of some rows, which ascend, that does not come after a row. */
     static int lastUpTo(int[] rows, int from, int to, int row) {
         int at = Arrays.binarySearch(rows, from, to, row);

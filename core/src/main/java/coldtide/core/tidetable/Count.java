@@ -18,6 +18,11 @@ public enum Count {
     /** Sessions of people who had come on an earlier day, and their length: first sessions are unlike all others. */
     LATER_SESSIONS,
     LATER_SESSION_MILLIS,
+    /** Sessions in which nothing crashed. */
+    CRASH_FREE_SESSIONS,
+    /** Events that say how fast frames came, and what they say added up, in millionths of a frame a second. */
+    FRAME_SAMPLES,
+    FRAME_RATES,
     PURCHASES,
     /** Adverts that were paid for. */
     ADVERTS,

@@ -3,7 +3,10 @@ package coldtide.core.tidetable;
 import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
 import static coldtide.core.tidetable.Count.ADVERTS;
 import static coldtide.core.tidetable.Count.CAME_BACK_NEXT_DAY;
+import static coldtide.core.tidetable.Count.CRASH_FREE_SESSIONS;
 import static coldtide.core.tidetable.Count.FIRST_PATHS;
+import static coldtide.core.tidetable.Count.FRAME_RATES;
+import static coldtide.core.tidetable.Count.FRAME_SAMPLES;
 import static coldtide.core.tidetable.Count.GONE_QUIET;
 import static coldtide.core.tidetable.Count.INSTALLS;
 import static coldtide.core.tidetable.Count.LATER_SESSIONS;
@@ -45,9 +48,11 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
             EnumSet.of(NEW_PEOPLE, NEW_THE_DAY_BEFORE, CAME_BACK_NEXT_DAY, INSTALLS, UNINSTALLS);
     private static final Set<Count> OF_DAYS = EnumSet.of(ACTIVE_PEOPLE, GONE_QUIET);
     private static final Set<Count> OF_SESSIONS =
-            EnumSet.of(SESSIONS, SESSION_MILLIS, LATER_SESSIONS, LATER_SESSION_MILLIS);
+            EnumSet.of(SESSIONS, SESSION_MILLIS, LATER_SESSIONS, LATER_SESSION_MILLIS, CRASH_FREE_SESSIONS);
+    private static final Set<Count> OF_FRAMES = EnumSet.of(FRAME_SAMPLES, FRAME_RATES);
     private static final Set<Count> OF_PAYMENTS = EnumSet.of(PURCHASES, ADVERTS, PAYERS, UNCONVERTED);
 
+    private final EventLog log;
     private final Profiles profiles;
     private final Optional<Conditions.Mask> firstPath;
     private final Set<Count> wanted;
@@ -58,6 +63,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
      *     purchases come with {@link Count#PURCHASES}
      */
     protected DaysByProfile(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath, Set<Count> wanted) {
+        this.log = log;
         this.profiles = profiles;
         this.firstPath = wanted.contains(FIRST_PATHS) ? firstPath : Optional.empty();
         this.wanted = wanted;
@@ -87,6 +93,8 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
         boolean arrivals = wants(OF_ARRIVALS);
         boolean active = wants(OF_DAYS);
         boolean sessions = wants(OF_SESSIONS);
+        Running running = new Running(log, shard);
+        long[] crashed = wanted.contains(CRASH_FREE_SESSIONS) ? running.crashed() : null;
         boolean payments = wants(OF_PAYMENTS);
         long[] path = firstPath.map(mask -> mask.bits(shard)).orElse(null);
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
@@ -98,7 +106,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
                 active(shard, person, of, partial);
             }
             if (sessions) {
-                sessions(shard, person, of, partial);
+                sessions(shard, person, of, crashed, partial);
             }
             if (payments) {
                 payments(shard, person, of, partial);
@@ -110,6 +118,9 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
                     count(partial, FIRST_PATHS, of.atRow(row), shard.eventDay[row], 1);
                 }
             }
+        }
+        if (wants(OF_FRAMES)) {
+            frames(shard, running, partial);
         }
     }
 
@@ -142,16 +153,37 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
         }
     }
 
-    private void sessions(Shard shard, int person, PersonProfiles of, P partial) {
+    private void sessions(Shard shard, int person, PersonProfiles of, long[] crashed, P partial) {
         for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
             int profile = of.atRow(shard.sessionRow[i]);
             count(partial, SESSIONS, profile, shard.sessionDay[i], 1);
+            if (crashed != null && !Bits.has(crashed, i)) {
+                count(partial, CRASH_FREE_SESSIONS, profile, shard.sessionDay[i], 1);
+            }
             count(partial, SESSION_MILLIS, profile, shard.sessionDay[i], shard.sessionMillis[i]);
             if (shard.sessionDay[i] > shard.firstDay[person]) {
                 count(partial, LATER_SESSIONS, profile, shard.sessionDay[i], 1);
                 count(partial, LATER_SESSION_MILLIS, profile, shard.sessionDay[i], shard.sessionMillis[i]);
             }
         }
+    }
+
+    private void frames(Shard shard, Running running, P partial) {
+        PersonProfiles of = new PersonProfiles(profiles);
+        running.frames(shard::person, new Running.Frames() {
+            private int last = -1;
+
+            @Override
+            public void sample(int person, int row, long millionths) {
+                if (person != last) {
+                    of.go(shard, person);
+                    last = person;
+                }
+                int profile = of.atRow(row);
+                count(partial, FRAME_SAMPLES, profile, shard.eventDay[row], 1);
+                count(partial, FRAME_RATES, profile, shard.eventDay[row], millionths);
+            }
+        });
     }
 
     private void payments(Shard shard, int person, PersonProfiles of, P partial) {

@@ -39,6 +39,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
     public static final class Days {
         private final List<DayRange> days;
         private final boolean knowsFirstPath;
+        private final int firstCrash;
         private final Partial counted;
         private final int slices;
         private final int currencies;
@@ -47,6 +48,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
         private Days(DaysBySlice asked, Partial counted) {
             days = asked.log.span().periods(Grain.DAY);
             knowsFirstPath = asked.knowsFirstPath;
+            firstCrash = Running.firstCrash(asked.log);
             this.counted = counted;
             slices = asked.slices;
             currencies = asked.currencies;
@@ -85,8 +87,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
             return new PeriodCounts(
                     days.get(day),
                     1,
-                    day > 0,
-                    knowsFirstPath,
+                    new PeriodCounts.Known(day > 0, knowsFirstPath, day >= firstCrash),
                     PeriodAnalysis.column(counted.counts, cell),
                     PeriodAnalysis.column(counted.micros, cell));
         }

@@ -25,6 +25,10 @@ public enum Figure {
     SESSIONS(USE, Unit.COUNT, c -> count(c, Count.SESSIONS)),
     /** Mean length of the sessions that start in the period, in seconds, from first to last event. */
     SESSION_LENGTH(USE, Unit.SECONDS, c -> ratio(c.of(Count.SESSION_MILLIS) / 1000.0, c.of(Count.SESSIONS))),
+    /** Of the sessions that start in the period, the share without a {@code crash}; no value before the app ever sent one. */
+    CRASH_FREE_SESSIONS(USE, Unit.SHARE, Figure::crashFree),
+    /** Mean of {@code fps} over the events of the period that say it. */
+    FRAME_RATE(USE, Unit.NUMBER, c -> ratio(c.of(Count.FRAME_RATES) / Running.MILLIONTHS, c.of(Count.FRAME_SAMPLES))),
     /** Purchases, adverts and subscriptions less refunds, before the store's share. */
     REVENUE(PAY, Unit.MONEY, c -> OptionalDouble.of(c.revenue())),
     PURCHASE_REVENUE(PAY, Unit.MONEY, c -> OptionalDouble.of(c.revenue(RevenueType.PURCHASE))),
@@ -68,6 +72,7 @@ public enum Figure {
         PEOPLE,
         SHARE,
         SECONDS,
+        NUMBER,
         MONEY
     }
 
@@ -106,6 +111,12 @@ public enum Figure {
 
     private static OptionalDouble firstPath(PeriodCounts counts) {
         return counts.knowsFirstPath() ? count(counts, Count.FIRST_PATHS) : OptionalDouble.empty();
+    }
+
+    private static OptionalDouble crashFree(PeriodCounts counts) {
+        return counts.knowsCrashes()
+                ? ratio(counts.of(Count.CRASH_FREE_SESSIONS), counts.of(Count.SESSIONS))
+                : OptionalDouble.empty();
     }
 
     private static OptionalDouble goneQuiet(PeriodCounts counts) {

@@ -3,7 +3,10 @@ package coldtide.core.tidetable;
 import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
 import static coldtide.core.tidetable.Count.ADVERTS;
 import static coldtide.core.tidetable.Count.CAME_BACK_NEXT_DAY;
+import static coldtide.core.tidetable.Count.CRASH_FREE_SESSIONS;
 import static coldtide.core.tidetable.Count.FIRST_PATHS;
+import static coldtide.core.tidetable.Count.FRAME_RATES;
+import static coldtide.core.tidetable.Count.FRAME_SAMPLES;
 import static coldtide.core.tidetable.Count.GONE_QUIET;
 import static coldtide.core.tidetable.Count.INSTALLS;
 import static coldtide.core.tidetable.Count.LATER_SESSIONS;
@@ -31,7 +34,7 @@ import java.util.stream.IntStream;
 
 /**
  * Counts of consecutive periods. It reads only the short per-person columns (active days, sessions, installs, money),
- * and of the events the day of the one that ended the first-time path; people of a period are counted once because a person's days ascend.
+ * and of the events the days of those that ended the first-time path or say how fast frames came; people of a period are counted once because a person's days ascend.
  */
 public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, List<PeriodCounts>> {
     private static final int NONE = -1;
@@ -58,13 +61,17 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
     private final int[] periodOfDay;
     private final int[] daysInLog;
     private final Looking looking;
+    private final EventLog log;
+    private final int firstCrash;
 
     /**
      * @param periods ascending and without overlap; days outside the log count nothing
      * @throws IllegalArgumentException if a period begins before the one before it has ended
      */
     public PeriodAnalysis(EventLog log, List<DayRange> periods, Looking looking) {
+        this.log = log;
         this.looking = looking;
+        firstCrash = Running.firstCrash(log);
         this.periods = List.copyOf(periods);
         periodOfDay = new int[log.days()];
         daysInLog = new int[periods.size()];
@@ -99,7 +106,9 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         people(shard, asked, partial);
         payments(shard, asked, partial);
         arrivals(shard, asked, partial);
-        sessions(shard, asked, partial);
+        Running running = new Running(log, shard);
+        sessions(shard, asked, running.crashed(), partial);
+        frames(shard, asked, running, partial);
         looking.firstPath().ifPresent(mask -> firstPaths(shard, asked, mask.bits(shard), partial.of(FIRST_PATHS)));
     }
 
@@ -220,8 +229,9 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         }
     }
 
-    private void sessions(Shard shard, long[] asked, Partial partial) {
+    private void sessions(Shard shard, long[] asked, long[] crashed, Partial partial) {
         long[] sessions = partial.of(SESSIONS);
+        long[] crashFree = partial.of(CRASH_FREE_SESSIONS);
         long[] millis = partial.of(SESSION_MILLIS);
         long[] later = partial.of(LATER_SESSIONS);
         long[] laterMillis = partial.of(LATER_SESSION_MILLIS);
@@ -230,6 +240,7 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 int period = periodOfDay[shard.sessionDay[i]];
                 if (period != NONE) {
                     sessions[period]++;
+                    crashFree[period] += Bits.has(crashed, i) ? 0 : 1;
                     millis[period] += shard.sessionMillis[i];
                     if (shard.sessionDay[i] > shard.firstDay[person]) {
                         later[period]++;
@@ -238,6 +249,18 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 }
             }
         }
+    }
+
+    private void frames(Shard shard, long[] asked, Running running, Partial partial) {
+        long[] samples = partial.of(FRAME_SAMPLES);
+        long[] rates = partial.of(FRAME_RATES);
+        running.frames(from -> next(shard, asked, from), (person, row, millionths) -> {
+            int period = periodOfDay[shard.eventDay[row]];
+            if (period != NONE) {
+                samples[period]++;
+                rates[period] += millionths;
+            }
+        });
     }
 
     @Override
@@ -252,8 +275,10 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                 .mapToObj(p -> new PeriodCounts(
                         periods.get(p),
                         daysInLog[p],
-                        knowsBefore(p),
-                        looking.firstPath().isPresent(),
+                        new PeriodCounts.Known(
+                                knowsBefore(p),
+                                looking.firstPath().isPresent(),
+                                log.dayNumber(periods.get(p).from()) >= firstCrash),
                         column(partial.counts, p),
                         column(partial.micros, p)))
                 .toList();

@@ -10,16 +10,23 @@ public final class PeriodCounts {
 
     private final DayRange period;
     private final int days;
-    private final boolean knowsBefore;
-    private final boolean knowsFirstPath;
+    private final Known known;
     private final long[] counts;
     private final long[] micros;
 
-    PeriodCounts(DayRange period, int days, boolean knowsBefore, boolean knowsFirstPath, long[] counts, long[] micros) {
+    /**
+     * What is known besides what was counted.
+     *
+     * @param before who was active in the period before
+     * @param firstPath what ends the app's first-time path
+     * @param crashes whether there were any, since the app had sent one by then
+     */
+    record Known(boolean before, boolean firstPath, boolean crashes) {}
+
+    PeriodCounts(DayRange period, int days, Known known, long[] counts, long[] micros) {
         this.period = period;
         this.days = days;
-        this.knowsBefore = knowsBefore;
-        this.knowsFirstPath = knowsFirstPath;
+        this.known = known;
         this.counts = counts;
         this.micros = micros;
     }
@@ -35,12 +42,17 @@ public final class PeriodCounts {
 
     /** Whether it is known who was active in the period before. */
     boolean knowsBefore() {
-        return knowsBefore;
+        return known.before();
     }
 
     /** Whether the app has said what ends its first-time path. */
     boolean knowsFirstPath() {
-        return knowsFirstPath;
+        return known.firstPath();
+    }
+
+    /** Whether the app sent crashes by then. */
+    boolean knowsCrashes() {
+        return known.crashes();
     }
 
     public OptionalDouble value(Figure figure) {

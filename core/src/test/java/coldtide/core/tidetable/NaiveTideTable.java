@@ -17,7 +17,7 @@ import java.util.function.Function;
 
 /** The reference: every figure straight from handbook §4 and §5, slow and short, over a plain list of events. */
 final class NaiveTideTable {
-    private record Session(Event first, long millis) {}
+    private record Session(Event first, long millis, boolean isCrashed) {}
 
     private final RandomHistory history;
     private final List<Session> sessions = new ArrayList<>();
@@ -34,15 +34,18 @@ final class NaiveTideTable {
     private void cut(List<Event> ofInstall) {
         Event first = ofInstall.get(0);
         Event last = first;
+        boolean isCrashed = false;
         for (Event event : ofInstall) {
             if (event.timeMillis() - last.timeMillis()
                     > history.settings.sessionGap().toMillis()) {
-                sessions.add(new Session(first, last.timeMillis() - first.timeMillis()));
+                sessions.add(new Session(first, last.timeMillis() - first.timeMillis(), isCrashed));
                 first = event;
+                isCrashed = false;
             }
             last = event;
+            isCrashed |= event.name().equals("crash");
         }
-        sessions.add(new Session(first, last.timeMillis() - first.timeMillis()));
+        sessions.add(new Session(first, last.timeMillis() - first.timeMillis(), isCrashed));
     }
 
     Double value(Figure figure, DayRange period) {
@@ -64,6 +67,12 @@ final class NaiveTideTable {
                 ratio(
                         sessions(period).stream().mapToLong(Session::millis).sum() / 1000.0,
                         sessions(period).size());
+            case CRASH_FREE_SESSIONS -> crashFree(period);
+            case FRAME_RATE ->
+                in(period).stream().mapToDouble(Event::fps).filter(fps -> fps > 0).average().stream()
+                        .boxed()
+                        .findFirst()
+                        .orElse(null);
             case REVENUE -> revenue;
             case PURCHASE_REVENUE -> sum(period, RevenueType.PURCHASE);
             case AD_REVENUE -> sum(period, RevenueType.AD);
@@ -106,6 +115,22 @@ final class NaiveTideTable {
             back += fresh.size();
         }
         return ratio(back, came);
+    }
+
+    /** Unknown before the first crash was sent. */
+    private Double crashFree(DayRange period) {
+        LocalDate begins = history.events.stream()
+                .map(history::dayOf)
+                .min(Comparator.naturalOrder())
+                .filter(first -> first.isAfter(period.from()))
+                .orElse(period.from());
+        boolean isKnown = history.events.stream()
+                .anyMatch(event ->
+                        event.name().equals("crash") && !history.dayOf(event).isAfter(begins));
+        double free = sessions(period).stream()
+                .filter(session -> !session.isCrashed())
+                .count();
+        return isKnown ? ratio(free, sessions(period).size()) : null;
     }
 
     private LocalDate lastDay() {

@@ -1,0 +1,91 @@
+package coldtide.core.tidetable;
+
+import coldtide.core.log.EventLog;
+import coldtide.core.log.PropertyColumn;
+import coldtide.core.log.SessionRows;
+import coldtide.core.log.Shard;
+import coldtide.core.who.Bits;
+import java.util.Optional;
+import java.util.function.IntUnaryOperator;
+
+/** How the app ran on the devices of a shard: in which sessions it crashed, and how fast its frames came. */
+final class Running {
+    /** The name under which crashes are sent. */
+    private static final String CRASH = "crash";
+    /** The handbook's property of events that say how many frames a second there were. */
+    private static final String FRAME_RATE = "fps";
+    /** Frame rates are added up in these: sums of whole numbers are the same in whatever order they are made. */
+    static final double MILLIONTHS = 1e6;
+
+    /** Told of samples. */
+    interface Frames {
+        /** @param millionths of a frame a second */
+        void sample(int person, int row, long millionths);
+    }
+
+    private final EventLog log;
+    private final Shard shard;
+    private final int crash;
+
+    Running(EventLog log, Shard shard) {
+        this.log = log;
+        this.shard = shard;
+        crash = log.eventNames().indexOf(CRASH);
+    }
+
+    /** The first day on which a crash was sent; before it, nobody knows whether there were any. After the log, if there is none. */
+    static int firstCrash(EventLog log) {
+        int crash = log.eventNames().indexOf(CRASH);
+        int first = log.days();
+        for (Shard shard : log.shards()) {
+            int crashes = crash < 0 ? 0 : shard.rowsByName.count(crash);
+            for (int i = 0; i < crashes; i++) {
+                first = Math.min(first, shard.eventDay[shard.rowsByName.row(crash, i)]);
+            }
+        }
+        return first;
+    }
+
+    /** A bit for each session of the shard in which it crashed; those of people who are gone, too. */
+    long[] crashed() {
+        long[] crashed = Bits.of(shard.sessionRow.length);
+        int crashes = crash < 0 ? 0 : shard.rowsByName.count(crash);
+        SessionRows sessions = new SessionRows(log, shard);
+        int person = -1;
+        for (int i = 0; i < crashes; i++) {
+            int row = shard.rowsByName.row(crash, i);
+            if (person < 0 || row >= shard.eventFrom[person + 1]) {
+                person = shard.personOf(row);
+                sessions.person(person);
+            }
+            int session = sessions.of(row);
+            if (session != SessionRows.NONE) {
+                Bits.set(crashed, session);
+            }
+        }
+        return crashed;
+    }
+
+    /**
+     * The samples of one person after another.
+     *
+     * @param next the next person from one on that is asked about
+     */
+    void frames(IntUnaryOperator next, Frames frames) {
+        Optional<PropertyColumn> known = log.numbers(shard, FRAME_RATE);
+        if (known.isEmpty()) {
+            return;
+        }
+        PropertyColumn samples = known.get();
+        int at = 0;
+        for (int person = next.applyAsInt(0); person < shard.people(); person = next.applyAsInt(person + 1)) {
+            while (at < samples.size() && samples.row(at) < shard.eventFrom[person]) {
+                at++;
+            }
+            for (; at < samples.size() && samples.row(at) < shard.eventFrom[person + 1]; at++) {
+                frames.sample(
+                        person, samples.row(at), Math.round(samples.values().at(at) * MILLIONTHS));
+            }
+        }
+    }
+}
