@@ -39,7 +39,9 @@ const QUESTIONS: Partial<Record<Figure, Question>> = {
     ],
     formula: { name: 'free', text: '(sessions - crashed) / sessions' },
   },
-  FRAME_RATE: { measures: [{ name: 'a', kind: 'MEAN', property: 'fps', what: { property: 'fps', set: true } }] },
+  FRAME_RATE: {
+    measures: [{ name: 'a', kind: 'MEAN', property: 'fps', what: { property: 'fps', set: true } }],
+  },
   REVENUE: { measures: [revenue] },
   PURCHASE_REVENUE: sum('purchase'),
   AD_REVENUE: sum('ad'),
