@@ -50,6 +50,15 @@ describe('the argument of a case', () => {
     expect(says(alone, 'where').at(-1)).toContain('counts and no test');
   });
 
+  test('what moved first of the same people is said, whatever it is', () => {
+    const frames = drop({ figure: 'FRAME_RATE', days: { from: '2026-10-26', to: '2026-11-16' } });
+    const everybody = drop({ slice: [], days: { from: '2026-10-20', to: '2026-11-16' } });
+    expect(says(incident({ drops: [drop({}), frames, everybody] }), 'since')[1]).toBe(
+      'Frames a second fell first, from Mon 26 Oct; revenue from adverts from Sat 31 Oct.',
+    );
+    expect(says(incident({ drops: [drop({}), everybody] }), 'since').join(' ')).not.toContain('first');
+  });
+
   test('the hour is told in the clock of the app, with what is not told from it', () => {
     const onset = {
       likeliest: '2026-10-24T13:00:00Z',

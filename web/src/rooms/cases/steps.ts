@@ -62,7 +62,12 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
     {
       key: 'since',
       title: 'Since when',
-      says: told(`${daysWords(incident.days)}.`, onsetSentence(incident, zone), releaseSentence(incident)),
+      says: told(
+        `${daysWords(incident.days)}.`,
+        orderSentence(incident),
+        onsetSentence(incident, zone),
+        releaseSentence(incident),
+      ),
     },
   ];
   const money = told(...breakUpSentences(incident, view.currency));
@@ -108,6 +113,17 @@ function alsoFell(incident: IncidentView): string | undefined {
     return `${figureTitle(drop.figure)}${who} ${changeWords(drop.change)}`;
   });
   return others.length ? `With it: ${others.join('; ')}.` : undefined;
+}
+
+/** What moved of the same people before that which leads did. */
+function orderSentence({ drops: [lead, ...others] }: IncidentView): string | undefined {
+  if (!lead) return undefined;
+  const same = others.filter(({ slice }) => sliceWords(slice) === sliceWords(lead.slice));
+  const first = same.reduce((before, each) => (each.days.from < before.days.from ? each : before), lead);
+  if (first === lead) return undefined;
+  const moved = first.isWorseAbove ? 'rose' : 'fell';
+  const day = ({ days }: DropView) => dayWords(dayOf(days.from));
+  return `${figureTitle(first.figure)} ${moved} first, from ${day(first)}; ${figureTitle(lead.figure).toLowerCase()} from ${day(lead)}.`;
 }
 
 /** What has a time of its own within a day. */

@@ -79,7 +79,7 @@ final class Diagnosis {
                 onset(lead, course),
                 isOver(log.endOfFullDays(), lead.figure().isWorseAbove(), days, since),
                 since,
-                moneyLost(drops, signs.worth()),
+                moneyLost(lead, signs.worth()),
                 Optional.empty(),
                 came.mixed(),
                 came.arrived(),
@@ -244,16 +244,6 @@ final class Diagnosis {
                         .get(day)
                         .filter(of -> watch.all().get(day).value(lead.figure()).orElse(of.high()) > of.high())
                         .isPresent());
-    }
-
-    /** Of the first that tells of money: where people leave, what they would have brought may be missed, too. */
-    private OptionalDouble moneyLost(List<Drop> drops, Optional<Worth> worth) {
-        return drops.stream()
-                .filter(drop -> drop.slice().equals(drops.get(0).slice()))
-                .map(drop -> moneyLost(drop, worth))
-                .filter(OptionalDouble::isPresent)
-                .findFirst()
-                .orElse(OptionalDouble.empty());
     }
 
     private OptionalDouble moneyLost(Drop lead, Optional<Worth> worth) {
