@@ -6,6 +6,7 @@ import coldtide.core.tidetable.Figure;
 import coldtide.world.scenario.Scenario;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import java.io.PrintStream;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.List;
@@ -18,6 +19,11 @@ import java.util.TreeMap;
 final class Accuracy {
     private static final int THREE = 3;
     private static final double DAYS_OF_YEAR = 365.25;
+    /** What is asked for: of drops worth so much of a slice holding so many of all people; and what can be told of them at all. */
+    private static final double LEAST_MISSING = 0.1;
+
+    private static final double LEAST_PEOPLE = 0.03;
+    private static final double LEAST_ERRORS = 5;
 
     /** Of things alike, how many there were and what was right of them. */
     private static final class Line {
@@ -96,15 +102,7 @@ final class Accuracy {
                 : people < 0.03
                         ? "b: 1.5 to 3 %"
                         : people < 0.1 ? "c: 3 to 10 %" : people < 1 ? "d: over 10 %" : "e: everybody";
-        double errors = people < 1 ? lost.standardErrors() : Double.NaN;
-        String weight = people >= 1
-                ? "i: everybody's"
-                : errors < 5 ? "f: under 5 errors missing" : errors < 8 ? "g: 5 to 8 errors" : "h: over 8 errors";
-        for (Line line : List.of(
-                all,
-                byKind.computeIfAbsent(truth.kind(), fresh -> new Line()),
-                bySize.computeIfAbsent(size, fresh -> new Line()),
-                byWeight.computeIfAbsent(weight, fresh -> new Line()))) {
+        for (Line line : linesOf(truth, people, size, lost)) {
             line.planted++;
             line.found += about.isPresent() ? 1 : 0;
             line.first += first ? 1 : 0;
@@ -121,6 +119,29 @@ final class Accuracy {
                 line.covered += is ? 1 : 0;
             });
         }
+    }
+
+    private List<Line> linesOf(PlantedTruth truth, double people, String size, LostAmount lost) {
+        List<Line> lines = new ArrayList<>();
+        lines.add(all);
+        lines.add(byKind.computeIfAbsent(truth.kind(), fresh -> new Line()));
+        lines.add(bySize.computeIfAbsent(size, fresh -> new Line()));
+        if (people >= 1) {
+            lines.add(byWeight.computeIfAbsent("i: everybody's", fresh -> new Line()));
+            return lines;
+        }
+        LostAmount.Missing missing = lost.missing();
+        String weight = missing.errors() < 5
+                ? "f: under 5 errors missing"
+                : missing.errors() < 8 ? "g: 5 to 8 errors" : "h: over 8 errors";
+        lines.add(byWeight.computeIfAbsent(weight, fresh -> new Line()));
+        if (people >= LEAST_PEOPLE && missing.part() >= LEAST_MISSING) {
+            lines.add(byWeight.computeIfAbsent("j: 10 % of 3 % of people", fresh -> new Line()));
+            if (missing.errors() >= LEAST_ERRORS) {
+                lines.add(byWeight.computeIfAbsent("k: these, over 5 errors", fresh -> new Line()));
+            }
+        }
+        return lines;
     }
 
     int planted() {

@@ -70,19 +70,24 @@ final class LostAmount {
     }
 
     /**
-     * How many standard errors of a count that comes one by one are missing of the slice in truth, of what its kind takes: what is less
-     * than about five cannot be told from chance by anybody who looks at hundreds of slices. NaN for everybody.
+     * What is missing of the slice in truth, of what its kind takes.
+     *
+     * @param part of what there would be
+     * @param errors in standard errors of a count that comes one by one: what is less than about five cannot be told from chance by
+     *     anybody who looks at hundreds of slices
      */
-    double standardErrors() {
+    record Missing(double part, double errors) {}
+
+    /** Of a slice. */
+    Missing missing() {
         Count count = switch (truth.kind()) {
             case PAYMENT, PRICE -> Count.PURCHASES;
             case LOST_TRACKING -> Count.ADVERTS;
             default -> Count.ACTIVE_PEOPLE;
         };
-        double expected = sum(without(), count, truth.days());
-        return truth.slice().isEmpty()
-                ? Double.NaN
-                : (expected - sum(log, count, truth.days())) / Math.sqrt(Math.max(1, expected));
+        double expected = Math.max(1, sum(without(), count, truth.days()));
+        double missing = expected - sum(log, count, truth.days());
+        return new Missing(missing / expected, missing / Math.sqrt(expected));
     }
 
     private EventLog without() {

@@ -10,6 +10,8 @@ import java.util.Arrays;
  */
 final class BitCounts {
     private static final int DIGITS = 8;
+    /** The lowest digit into which is carried what is left of as many words as go together. */
+    private static final int LOWEST = 3;
     /** How many words go together. */
     static final int TOGETHER = 8;
 
@@ -23,54 +25,76 @@ final class BitCounts {
         above = new int[rows][bits];
     }
 
-    /** Adds some words to a row: as many as go together, or a multiple. */
-    void add(int row, long[] words, int from, int to) {
-        add(row, words, from, to, -1, 0);
-    }
-
-    /** The same of those bits alone that follow another, and are among {@code some}. */
-    void addFollowing(int row, long[] words, int from, int to, long some) {
-        add(row, words, from, to, 0, some);
-    }
-
-    /** The lowest digits are what is left of eight words when the rest of them is carried. */
-    private void add(int row, long[] words, int from, int to, long any, long following) {
+    /**
+     * Adds some words to a row: as many as go together, or a multiple; and to the first row of another those bits of theirs that follow one.
+     * Both at once, since neither waits for the other.
+     *
+     * @param some the bits that may count as following
+     */
+    void add(int row, long[] words, int from, int to, BitCounts following, long some) {
         int at = row * DIGITS;
         long ones = digits[at];
         long twos = digits[at + 1];
         long fours = digits[at + 2];
+        long ones2 = following.digits[0];
+        long twos2 = following.digits[1];
+        long fours2 = following.digits[2];
         for (int i = from; i < to; i += TOGETHER) {
-            long a = among(words[i], any, following);
-            long b = among(words[i + 1], any, following);
+            long a = words[i];
+            long b = words[i + 1];
+            long a2 = following(a, some);
+            long b2 = following(b, some);
             long twosA = carry(ones, a, b);
             ones ^= a ^ b;
-            a = among(words[i + 2], any, following);
-            b = among(words[i + 3], any, following);
+            long twosA2 = carry(ones2, a2, b2);
+            ones2 ^= a2 ^ b2;
+            a = words[i + 2];
+            b = words[i + 3];
+            a2 = following(a, some);
+            b2 = following(b, some);
             long twosB = carry(ones, a, b);
             ones ^= a ^ b;
+            long twosB2 = carry(ones2, a2, b2);
+            ones2 ^= a2 ^ b2;
             long foursA = carry(twos, twosA, twosB);
             twos ^= twosA ^ twosB;
-            a = among(words[i + 4], any, following);
-            b = among(words[i + 5], any, following);
+            long foursA2 = carry(twos2, twosA2, twosB2);
+            twos2 ^= twosA2 ^ twosB2;
+            a = words[i + 4];
+            b = words[i + 5];
+            a2 = following(a, some);
+            b2 = following(b, some);
             twosA = carry(ones, a, b);
             ones ^= a ^ b;
-            a = among(words[i + 6], any, following);
-            b = among(words[i + 7], any, following);
+            twosA2 = carry(ones2, a2, b2);
+            ones2 ^= a2 ^ b2;
+            a = words[i + 6];
+            b = words[i + 7];
+            a2 = following(a, some);
+            b2 = following(b, some);
             twosB = carry(ones, a, b);
             ones ^= a ^ b;
+            twosB2 = carry(ones2, a2, b2);
+            ones2 ^= a2 ^ b2;
             long foursB = carry(twos, twosA, twosB);
             twos ^= twosA ^ twosB;
-            long eights = carry(fours, foursA, foursB);
+            long foursB2 = carry(twos2, twosA2, twosB2);
+            twos2 ^= twosA2 ^ twosB2;
+            add(row, LOWEST, carry(fours, foursA, foursB));
             fours ^= foursA ^ foursB;
-            add(row, 3, eights);
+            following.add(0, LOWEST, carry(fours2, foursA2, foursB2));
+            fours2 ^= foursA2 ^ foursB2;
         }
         digits[at] = ones;
         digits[at + 1] = twos;
         digits[at + 2] = fours;
+        following.digits[0] = ones2;
+        following.digits[1] = twos2;
+        following.digits[2] = fours2;
     }
 
-    private static long among(long word, long any, long following) {
-        return word & (any | word << 1 & following);
+    private static long following(long word, long some) {
+        return word & word << 1 & some;
     }
 
     /** Of three bits that are added, what is carried. */

@@ -59,10 +59,8 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         private void count(long... complete) {
             waiting.take((way, from, words) -> {
                 for (int row = 0; row < from.length - 1; row++) {
-                    returned[way].add(row, words, from[row], from[row + 1]);
-                    if (row < cohorts) {
-                        stayed[way].addFollowing(0, words, from[row], from[row + 1], complete[row]);
-                    }
+                    long some = row < cohorts ? complete[row] : 0;
+                    returned[way].add(row, words, from[row], from[row + 1], stayed[way], some);
                 }
             });
         }

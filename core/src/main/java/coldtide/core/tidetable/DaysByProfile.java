@@ -169,21 +169,52 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
     }
 
     private void frames(Shard shard, Running running, P partial) {
-        PersonProfiles of = new PersonProfiles(profiles);
-        running.frames(shard::person, new Running.Frames() {
-            private int last = -1;
+        FramesOfDay frames = new FramesOfDay(shard, partial);
+        running.frames(shard::person, frames);
+        frames.tell();
+    }
 
-            @Override
-            public void sample(int person, int row, long millionths) {
-                if (person != last) {
-                    of.go(shard, person);
-                    last = person;
-                }
-                int profile = of.atRow(row);
-                count(partial, FRAME_SAMPLES, profile, shard.eventDay[row], 1);
-                count(partial, FRAME_RATES, profile, shard.eventDay[row], millionths);
+    /** Adds samples up while they are of one day and profile of a person: there are many of each. */
+    private final class FramesOfDay implements Running.Frames {
+        private final Shard shard;
+        private final P partial;
+        private final PersonProfiles of = new PersonProfiles(profiles);
+        private int person = -1;
+        private int profile;
+        private int day;
+        private int samples;
+        private long millionths;
+
+        FramesOfDay(Shard shard, P partial) {
+            this.shard = shard;
+            this.partial = partial;
+        }
+
+        @Override
+        public void sample(int ofPerson, int row, long ofSample) {
+            if (ofPerson != person) {
+                tell();
+                of.go(shard, ofPerson);
+                person = ofPerson;
             }
-        });
+            int at = of.atRow(row);
+            if (at != profile || shard.eventDay[row] != day) {
+                tell();
+                profile = at;
+                day = shard.eventDay[row];
+            }
+            samples++;
+            millionths += ofSample;
+        }
+
+        void tell() {
+            if (samples > 0) {
+                count(partial, FRAME_SAMPLES, profile, day, samples);
+                count(partial, FRAME_RATES, profile, day, millionths);
+                samples = 0;
+                millionths = 0;
+            }
+        }
     }
 
     private void payments(Shard shard, int person, PersonProfiles of, P partial) {

@@ -17,6 +17,9 @@ final class Running {
     /** Frame rates are added up in these: sums of whole numbers are the same in whatever order they are made. */
     static final double MILLIONTHS = 1e6;
 
+    /** More of them a second are no frames. */
+    private static final double MOST_FRAMES = 10_000;
+
     /** Told of samples. */
     interface Frames {
         /** @param millionths of a frame a second */

@@ -66,6 +66,17 @@ class ShiftScanTest {
         assertThat(first.to()).isBetween(80, 112);
     }
 
+    /** Of half a year or less, weeks of a fall are most of what it could be held against: what is usual is asked of all other days. */
+    @ParameterizedTest
+    @ValueSource(longs = {1, 2, 3, 4, 5, 6, 7, 8})
+    void aLongFallInAShortPastDoesNotLookUsual(long seed) {
+        double[] slice = poisson(seed, 140, 14);
+        System.arraycopy(poisson(100 + seed, 140, 5), 75, slice, 75, 26);
+        List<Shift> falls = falls(slice, poisson(200 + seed, 140, 80), 4.8);
+        assertThat(falls).as("seed %s", seed).hasSize(1);
+        assertThat(falls.get(0).from()).isBetween(65, 85);
+    }
+
     @Test
     void ofManyQuietSlicesHardlyOneIsTold() {
         int told = 0;
@@ -96,14 +107,18 @@ class ShiftScanTest {
 
     @Test
     void aSliceThatDriftsMustMoveFurther() {
-        Random random = new Random(5);
-        double[] slice = new double[180];
-        double level = Math.log(300);
-        for (int day = 0; day < slice.length; day++) {
-            level += 0.05 * random.nextGaussian();
-            slice[day] = Math.exp(level);
+        int told = 0;
+        for (long seed = 5; seed < 25; seed++) {
+            Random random = new Random(seed);
+            double[] slice = new double[180];
+            double level = Math.log(300);
+            for (int day = 0; day < slice.length; day++) {
+                level += 0.05 * random.nextGaussian();
+                slice[day] = Math.exp(level);
+            }
+            told += falls(slice, all(180, 5000), 4.5).size();
         }
-        assertThat(falls(slice, all(180, 5000), 4.5)).hasSizeLessThanOrEqualTo(1);
+        assertThat(told).isLessThanOrEqualTo(1);
     }
 
     @Test

@@ -40,8 +40,7 @@ class BitCountsTest {
         waiting.take((way, from, words) -> {
             for (int row = 0; row < ROWS; row++) {
                 if (way == 0) {
-                    counts.add(row, words, from[row], from[row + 1]);
-                    following.addFollowing(0, words, from[row], from[row + 1], some(row));
+                    counts.add(row, words, from[row], from[row + 1], following, some(row));
                 } else {
                     for (int i = from[row]; i < from[row + 1]; i++) {
                         assertThat(words[i]).isZero();
