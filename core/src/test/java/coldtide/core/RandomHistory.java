@@ -46,9 +46,12 @@ public final class RandomHistory {
             return !LogSettings.USUAL_PASSIVE_EVENTS.contains(name);
         }
 
-        /** Frames a second, of some events; 0 of all others. */
+        /** Frames a second, of some events, a few absurd; 0 of all others. */
         public double fps() {
-            return name.equals("beacon_lit") && level > 0 ? 20 + timeMillis % 401 / 10.0 : 0;
+            if (!name.equals("beacon_lit") || level == 0) {
+                return 0;
+            }
+            return timeMillis % 11 == 0 ? 1e300 : 20 + timeMillis % 401 / 10.0;
         }
     }
 

@@ -86,8 +86,10 @@ final class Running {
                 at++;
             }
             for (; at < samples.size() && samples.row(at) < shard.eventFrom[person + 1]; at++) {
-                frames.sample(
-                        person, samples.row(at), Math.round(samples.values().at(at) * MILLIONTHS));
+                double rate = samples.values().at(at);
+                if (rate >= 0 && rate <= MOST_FRAMES) {
+                    frames.sample(person, samples.row(at), Math.round(rate * MILLIONTHS));
+                }
             }
         }
     }

@@ -69,7 +69,7 @@ final class NaiveTideTable {
                         sessions(period).size());
             case CRASH_FREE_SESSIONS -> crashFree(period);
             case FRAME_RATE ->
-                in(period).stream().mapToDouble(Event::fps).filter(fps -> fps > 0).average().stream()
+                in(period).stream().mapToDouble(Event::fps).filter(fps -> fps > 0 && fps <= 10_000).average().stream()
                         .boxed()
                         .findFirst()
                         .orElse(null);
