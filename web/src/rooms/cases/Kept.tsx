@@ -137,9 +137,10 @@ const AGAIN: Step = {
 
 /** What was done about it, and how it goes since. */
 function doneStep({ action, acted }: CaseView, recovery: string | undefined): Step {
+  const sentence = /[.!?]$/.test(action) ? action : `${action}.`;
   const done =
     action && acted
-      ? `${action} From ${rangeWords({ from: acted, to: isoOf(dayOf(acted) + 1) })} on.`
+      ? `${sentence} From ${rangeWords({ from: acted, to: isoOf(dayOf(acted) + 1) })} on.`
       : action || 'Nothing is noted.';
   return {
     key: 'done',

@@ -71,7 +71,17 @@ record IncidentView(
         boolean sameFigure = lead(drops, outage, chosen).equals(lead(other.drops, other.outage, other.chosen));
         boolean sameSlice = slice.equals(other.slice);
         boolean shares = slice.stream().anyMatch(other.slice::contains);
-        return sameSlice && sameFigure ? 4 : sameSlice && !slice.isEmpty() ? 3 : shares ? 2 : sameFigure ? 1 : 0;
+        boolean holds = holds(other) || other.holds(this);
+        return sameSlice && sameFigure
+                ? 4
+                : sameSlice && !slice.isEmpty() ? 3 : shares || holds ? 2 : sameFigure ? 1 : 0;
+    }
+
+    /** Whether the other is of a choice alone that stands in this one: what fell first by itself may turn out to be part of more. */
+    private boolean holds(IncidentView other) {
+        boolean isOfChoice = other.drops.isEmpty() && other.outage == null;
+        return isOfChoice
+                && chosen.stream().map(ChosenFallView::word).anyMatch(lead(other.drops, null, other.chosen)::equals);
     }
 
     /** What fell furthest, in one word; of an outage of which no day's figure tells, that it is one. */
