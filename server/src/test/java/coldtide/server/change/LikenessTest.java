@@ -3,11 +3,14 @@ package coldtide.server.change;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /** What was kept, or told as an alert, is known again in what the watch finds now. */
 class LikenessTest {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            .build();
 
     private static IncidentView incident(String slice, String drops, String chosen) {
         return JSON.readValue("""
