@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.function.IntPredicate;
 import java.util.stream.Collectors;
 
@@ -60,7 +61,7 @@ final class Where {
     record Found(Candidate slice, List<Candidate> same, List<Candidate> rivals, List<Candidate> parts, int tried) {}
 
     private final Leaves leaves;
-    private int tried;
+    private final AtomicInteger tried = new AtomicInteger();
     private IntPredicate compared = value -> true;
 
     /** @param without slices of which is known what happened to them: the search is among all others */
@@ -90,8 +91,10 @@ final class Where {
             Map<String, Candidate> next = new TreeMap<>();
             order.stream()
                     .limit(TRIED_FURTHER)
-                    .forEach(each -> extend(each.slices())
-                            .forEach(further -> next.put(Arrays.toString(further.slices()), further)));
+                    .parallel()
+                    .map(each -> extend(each.slices()))
+                    .toList()
+                    .forEach(further -> further.forEach(each -> next.put(Arrays.toString(each.slices()), each)));
             order = new ArrayList<>(next.values());
             order.sort(Comparator.comparingDouble(Candidate::distance));
             all.addAll(order);
@@ -124,7 +127,7 @@ final class Where {
                 .filter(each -> each.distance() < -LEAST_RIVAL && !same.contains(each) && !isOneOf(each, found))
                 .limit(MOST_RIVALS)
                 .collect(Collectors.partitioningBy(each -> isPartOf(each, found)));
-        return new Found(found, same, others.get(false), others.get(true), tried);
+        return new Found(found, same, others.get(false), others.get(true), tried.get());
     }
 
     private static boolean isWorthACondition(Candidate best, Candidate further) {
@@ -183,11 +186,11 @@ final class Where {
                         leaves.isCurrency(value) ? underFixed : under[value],
                         leaves.isCurrency(slices[slices.length - 1]));
                 if (spans.isKnown() && spans.expected() >= LEAST_EXPECTED) {
-                    tried++;
                     found.add(new Candidate(slices, spans, leaves.rate().distance(spans)));
                 }
             }
         }
+        tried.addAndGet(found.size());
         found.sort(Comparator.comparingDouble(Candidate::distance));
         return found;
     }
