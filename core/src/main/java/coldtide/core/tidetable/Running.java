@@ -81,16 +81,24 @@ final class Running {
         }
         PropertyColumn samples = known.get();
         int at = 0;
+        int row = row(samples, at);
         for (int person = next.applyAsInt(0); person < shard.people(); person = next.applyAsInt(person + 1)) {
-            while (at < samples.size() && samples.row(at) < shard.eventFrom[person]) {
-                at++;
+            while (row < shard.eventFrom[person]) {
+                row = row(samples, ++at);
             }
-            for (; at < samples.size() && samples.row(at) < shard.eventFrom[person + 1]; at++) {
+            int end = shard.eventFrom[person + 1];
+            while (row < end) {
                 double rate = samples.values().at(at);
                 if (rate >= 0 && rate <= MOST_FRAMES) {
-                    frames.sample(person, samples.row(at), Math.round(rate * MILLIONTHS));
+                    frames.sample(person, row, Math.round(rate * MILLIONTHS));
                 }
+                row = row(samples, ++at);
             }
         }
+    }
+
+    /** Behind all others where there is no more. */
+    private static int row(PropertyColumn samples, int at) {
+        return at < samples.size() ? samples.row(at) : Integer.MAX_VALUE;
     }
 }
