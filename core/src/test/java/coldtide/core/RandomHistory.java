@@ -27,8 +27,10 @@ import java.util.SplittableRandom;
 
 /** A small invented history with everything that makes counting hard, and the log of it. Its seed is in its name. */
 public final class RandomHistory {
-    public static final List<String> NAMES = List.of(
-            "app_open", "beacon_lit", "purchase", "ad_finished", "push_received", "uninstall_detected", "crash");
+    public static final List<String> NAMES =
+            List.of("app_open", "beacon_lit", "purchase", "ad_finished", "push_received", "uninstall_detected");
+
+    private static final String FRAMES = "frame_sample";
 
     /** One event, as plain as can be. */
     public record Event(
@@ -46,9 +48,9 @@ public final class RandomHistory {
             return !LogSettings.USUAL_PASSIVE_EVENTS.contains(name);
         }
 
-        /** Frames a second, of some events, a few absurd; 0 of all others. */
+        /** Frames a second, of some a few absurd; 0 of all that are no samples. */
         public double fps() {
-            if (!name.equals("beacon_lit") || level == 0) {
+            if (!name.equals(FRAMES)) {
                 return 0;
             }
             return timeMillis % 11 == 0 ? 1e300 : 20 + timeMillis % 401 / 10.0;
@@ -120,6 +122,28 @@ public final class RandomHistory {
         }
         found.sort(Comparator.comparingLong(session -> session.get(0).timeMillis()));
         return found;
+    }
+
+    /** The same history, in which some events tell how the app ran. */
+    public RandomHistory withRunning() {
+        events.replaceAll(event -> event.name().equals("app_open")
+                ? named(event, List.of("crash", FRAMES, FRAMES, "app_open").get((int) (event.timeMillis() % 4)))
+                : event);
+        return this;
+    }
+
+    private static Event named(Event event, String name) {
+        return new Event(
+                event.person(),
+                event.install(),
+                event.account(),
+                event.timeMillis(),
+                event.receivedMillis(),
+                name,
+                event.release(),
+                event.money(),
+                event.level(),
+                event.item());
     }
 
     /** The same history of people who never sign in. */

@@ -46,7 +46,7 @@ class DaysTest {
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4})
     void everybodyIsTheTideTables(long seed) {
-        EventLog log = new RandomHistory(seed, 120, 40).log(70, seed);
+        EventLog log = new RandomHistory(seed, 120, 40).withRunning().log(70, seed);
         List<PeriodCounts> daily = TideTable.daily(log, RUNNER, Looking.withPath(firstPath(log)));
         List<PeriodCounts> all =
                 days(log, Profiles.of(log, List.of("platform"))).all();
@@ -65,7 +65,7 @@ class DaysTest {
     @ParameterizedTest
     @ValueSource(longs = {5, 6, 7})
     void slicesOfOnePropertyAddUp(long seed) {
-        EventLog log = new RandomHistory(seed, 120, 40).log(70, seed);
+        EventLog log = new RandomHistory(seed, 120, 40).withRunning().log(70, seed);
         Profiles profiles = Profiles.of(log, List.of("platform", "app_version"));
         DaysBySlice.Days days = days(log, profiles);
         List<PeriodCounts> android = days.of(profiles.slices().indexOf(new Having("platform", "android")));
@@ -82,7 +82,7 @@ class DaysTest {
     @ParameterizedTest
     @ValueSource(longs = {8, 9})
     void purchasesByCurrencyAddUp(long seed) {
-        EventLog log = new RandomHistory(seed, 200, 40).log(70, seed);
+        EventLog log = new RandomHistory(seed, 200, 40).withRunning().log(70, seed);
         DaysBySlice.Days days = days(log, Profiles.of(log, List.of("platform")));
         for (int day = 0; day < log.days(); day++) {
             long sum = 0;
@@ -97,7 +97,7 @@ class DaysTest {
     @ParameterizedTest
     @EnumSource(Rate.class)
     void aTableOfTwoSpansHoldsTheirDays(Rate rate) {
-        RandomHistory history = new RandomHistory(10, 200, 50);
+        RandomHistory history = new RandomHistory(10, 200, 50).withRunning();
         EventLog log = history.log(60, 1);
         Profiles profiles = Profiles.of(log, List.of("platform"));
         Spans spans = Spans.of(log.days(), new IntArrayList(new int[] {3, 4, 5, 8, 9, 10, 11}), 20, 30);

@@ -36,7 +36,7 @@ class TideTableTest {
     @ParameterizedTest
     @ValueSource(longs = {1, 2, 3, 4, 5, 6})
     void everyFigureOfEveryPeriodIsTheReferences(long seed) {
-        RandomHistory history = new RandomHistory(seed, 60, 40);
+        RandomHistory history = new RandomHistory(seed, 60, 40).withRunning();
         NaiveTideTable reference = new NaiveTideTable(history);
         EventLog log = history.log(50, seed);
         for (Grain grain : Grain.values()) {
@@ -62,7 +62,7 @@ class TideTableTest {
     /** Dormant in a range are those active in the range of equal length before (handbook §9). */
     @Test
     void whoWentQuietInARangeWasActiveInTheOneBefore() {
-        RandomHistory history = new RandomHistory(17, 200, 40);
+        RandomHistory history = new RandomHistory(17, 200, 40).withRunning();
         EventLog log = history.log(100, 1);
         DayRange range =
                 new DayRange(log.firstDay().plusDays(20), log.firstDay().plusDays(30));
@@ -97,7 +97,7 @@ class TideTableTest {
 
     @Test
     void anyCutIntoShardsAndAnyThreadsGiveTheSame() {
-        RandomHistory history = new RandomHistory(11, 200, 60);
+        RandomHistory history = new RandomHistory(11, 200, 60).withRunning();
         EventLog whole = history.log(Integer.MAX_VALUE, 1);
         List<DayRange> weeks = whole.span().periods(Grain.WEEK);
         List<PeriodCounts> expected = RUNNER.run(whole, new PeriodAnalysis(whole, weeks));
@@ -117,7 +117,7 @@ class TideTableTest {
 
     @Test
     void peopleOfARangeAreCountedOnceNotSummedFromDays() {
-        RandomHistory history = new RandomHistory(12, 100, 50);
+        RandomHistory history = new RandomHistory(12, 100, 50).withRunning();
         EventLog log = history.log(100, 1);
         TideTableAnswer answer = TideTable.answer(
                 log, RUNNER, new TideTableQuestion(log.span(), log.span().before(), Grain.DAY), Looking.AT_ALL);
@@ -131,7 +131,7 @@ class TideTableTest {
     @ParameterizedTest
     @EnumSource(Grain.class)
     void theLatestPeriodIsWholeAndPassed(Grain grain) {
-        RandomHistory history = new RandomHistory(13, 300, 90);
+        RandomHistory history = new RandomHistory(13, 300, 90).withRunning();
         EventLog log = history.log(1000, 1);
         DayRange range = new DayRange(log.firstDay(), log.span().to());
         TideTableAnswer answer =
@@ -183,7 +183,7 @@ class TideTableTest {
     @ParameterizedTest
     @EnumSource(Count.class)
     void somePeopleAndTheOthersAddUpToEverybody(Count count) {
-        EventLog log = new RandomHistory(16, 200, 50).log(60, 1);
+        EventLog log = new RandomHistory(16, 200, 50).withRunning().log(60, 1);
         PersonCondition payers = Did.atLeast(1, EventCondition.named("purchase"), Window.EVER);
         List<PeriodCounts> all = counts(log, PersonCondition.EVERYBODY);
         List<PeriodCounts> some = counts(log, payers);
