@@ -28,7 +28,7 @@ function axisName({ unit, currency }: FigureChartProps): string {
     PEOPLE: 'people',
     SHARE: 'share',
     SECONDS: 'seconds',
-    NUMBER: 'a second',
+    NUMBER: 'value',
     MONEY: currency,
   }[unit];
 }

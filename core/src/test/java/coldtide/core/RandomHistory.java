@@ -48,6 +48,21 @@ public final class RandomHistory {
             return !LogSettings.USUAL_PASSIVE_EVENTS.contains(name);
         }
 
+        /** The same by another name. */
+        public Event named(String other) {
+            return like(other, level);
+        }
+
+        /** The same on another level. */
+        public Event atLevel(double other) {
+            return like(name, other);
+        }
+
+        private Event like(String ofName, double ofLevel) {
+            return new Event(
+                    person, install, account, timeMillis, receivedMillis, ofName, release, money, ofLevel, item);
+        }
+
         /** Frames a second, of some a few absurd; 0 of all that are no samples. */
         public double fps() {
             if (!name.equals(FRAMES)) {
@@ -127,23 +142,9 @@ public final class RandomHistory {
     /** The same history, in which some events tell how the app ran. */
     public RandomHistory withRunning() {
         events.replaceAll(event -> event.name().equals("app_open")
-                ? named(event, List.of("crash", FRAMES, FRAMES, "app_open").get((int) (event.timeMillis() % 4)))
+                ? event.named(List.of("crash", FRAMES, FRAMES, "app_open").get((int) (event.timeMillis() % 4)))
                 : event);
         return this;
-    }
-
-    private static Event named(Event event, String name) {
-        return new Event(
-                event.person(),
-                event.install(),
-                event.account(),
-                event.timeMillis(),
-                event.receivedMillis(),
-                name,
-                event.release(),
-                event.money(),
-                event.level(),
-                event.item());
     }
 
     /** The same history of people who never sign in. */

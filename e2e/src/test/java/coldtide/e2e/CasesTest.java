@@ -4,12 +4,14 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
+import coldtide.server.FallenHeights;
 import coldtide.server.FallenLights;
 import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.IOException;
+import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import org.junit.jupiter.api.Test;
@@ -64,6 +66,39 @@ class CasesTest {
             // The rail has a notch for it, which opens it.
             visitor.page.locator(".rail-drops g").first().click();
             assertThat(visitor.page.locator(".case-kind")).isVisible();
+        }
+    }
+
+    /** A measure is watched by choice, from the keyboard: it fell by itself, and is a case that can be taken apart. */
+    @Test
+    void whatWasChosenAndFellByItselfIsACase() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            Page page = visitor.page;
+            visitor.makeAppOf("Fallen heights", "heights.csv", FallenHeights.events());
+            String home = page.url().replaceFirst(".*(/a/[^/]+)/.*", "$1");
+            String mean = "[{\"name\":\"a\",\"kind\":\"MEAN\",\"property\":\"height\"}]";
+            visitor.go(home + "/measures?m=" + URLEncoder.encode(mean, StandardCharsets.UTF_8));
+            page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("Watch it").setExact(true))
+                    .focus();
+            page.keyboard().press("Enter");
+            page.getByLabel("Under the name").fill("Heights");
+            page.getByLabel("Under the name").press("Enter");
+            assertThat(page.getByText("is watched by the day from now on")).isVisible();
+
+            visitor.enter("Watch", "Cases");
+            page.locator(".cases tbody tr")
+                    .filter(new Locator.FilterOptions().setHasText("“Heights” fell"))
+                    .getByRole(AriaRole.BUTTON)
+                    .click();
+            assertThat(page.locator("h1")).containsText("“Heights” fell");
+            assertThat(page.locator(".case-kind")).containsText("Unexplained");
+            assertThat(page.locator(".case-argument li")
+                            .filter(new Locator.FilterOptions().setHasText("Where"))
+                            .first())
+                    .containsText("country BR");
+            assertThat(page.getByText("Take it apart in Measures")).isVisible();
         }
     }
 

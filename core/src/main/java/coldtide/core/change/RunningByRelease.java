@@ -1,6 +1,7 @@
 package coldtide.core.change;
 
 import coldtide.core.log.EventLog;
+import coldtide.core.log.LogSettings;
 import coldtide.core.log.Release;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
@@ -104,7 +105,7 @@ final class RunningByRelease implements Analysis<RunningByRelease.Partial, Runni
         this.slice = slice;
         this.from = from;
         this.to = to;
-        crash = log.eventNames().indexOf("crash");
+        crash = log.eventNames().indexOf(LogSettings.CRASH_EVENT);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package coldtide.core.change;
 
+import coldtide.core.log.LogSettings;
 import coldtide.core.who.Having;
 import java.util.Arrays;
 import java.util.Optional;
@@ -110,7 +111,7 @@ record Signs(
     private boolean isWorse() {
         return inside.performance().stream().anyMatch(PerformanceChange::isWorse)
                 || inside.events().stream()
-                        .anyMatch(event ->
-                                event.event().equals("crash") && event.change().low() > MORE_CRASHES);
+                        .anyMatch(event -> event.event().equals(LogSettings.CRASH_EVENT)
+                                && event.change().low() > MORE_CRASHES);
     }
 }

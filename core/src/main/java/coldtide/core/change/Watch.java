@@ -189,10 +189,11 @@ final class Watch {
                             .filter(slice -> !slice.isEmpty())
                             .toList());
             double least = LEAST_DISTANCE * furthest.scatter(rate);
-            Optional<Found> found = where.find(least, value -> !bursts.touch(value, shift))
+            double leastOfAll = furthest.isOfAll() ? LEAST_DISTANCE_OF_ALL * furthest.scatter(rate) : least;
+            Optional<Found> found = where.find(leastOfAll, value -> !bursts.touch(value, shift))
+                    .filter(guilty -> isEnough(furthest, least, guilty))
                     .filter(guilty -> isExplained(rate, without(where, furthest, guilty)))
-                    .or(() -> where.only(furthest.slices(), least))
-                    .or(() -> mostOfAll(rate, where, furthest));
+                    .or(() -> where.only(furthest.slices(), least));
             alarms.remove(0);
             if (found.isPresent()) {
                 Found guilty = found.get();
@@ -215,12 +216,9 @@ final class Watch {
      * That everybody's fell is told already, so that less is asked of a slice in which most of it is missing: a platform with three
      * fifths of all is compared with few others.
      */
-    private static Optional<Found> mostOfAll(Rate rate, Where where, Alarm alarm) {
-        return Optional.of(alarm)
-                .filter(Alarm::isOfAll)
-                .flatMap(all -> where.find(LEAST_DISTANCE_OF_ALL * all.scatter(rate), value -> true))
-                .filter(guilty -> guilty.slice().spans().missingOfAll() >= MOST_MISSING * alarm.missing())
-                .filter(guilty -> isExplained(rate, without(where, alarm, guilty)));
+    private static boolean isEnough(Alarm alarm, double least, Found guilty) {
+        return guilty.slice().distance() < -least
+                || alarm.isOfAll() && guilty.slice().spans().missingOfAll() >= MOST_MISSING * alarm.missing();
     }
 
     /** Of alarms that are explained, what lies before the fall that explains them is not. */

@@ -26,6 +26,8 @@ public record LogSettings(
     public static final Duration USUAL_SESSION_GAP = Duration.ofMinutes(30);
 
     public static final String USUAL_UNINSTALL_EVENT = "uninstall_detected";
+    /** By which crashes are sent. */
+    public static final String CRASH_EVENT = "crash";
 
     public static final Set<String> USUAL_PASSIVE_EVENTS = Set.of("push_received", USUAL_UNINSTALL_EVENT);
 

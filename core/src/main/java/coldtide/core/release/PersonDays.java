@@ -1,6 +1,7 @@
 package coldtide.core.release;
 
 import coldtide.core.log.EventLog;
+import coldtide.core.log.LogSettings;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
@@ -56,7 +57,7 @@ final class PersonDays {
     PersonDays(EventLog log, Rollouts rollouts) {
         this.log = log;
         this.rollouts = rollouts;
-        crash = log.eventNames().indexOf("crash");
+        crash = log.eventNames().indexOf(LogSettings.CRASH_EVENT);
         full = log.dayNumber(log.endOfFullDays());
     }
 

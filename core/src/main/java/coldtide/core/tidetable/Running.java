@@ -1,6 +1,7 @@
 package coldtide.core.tidetable;
 
 import coldtide.core.log.EventLog;
+import coldtide.core.log.LogSettings;
 import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
@@ -10,8 +11,6 @@ import java.util.function.IntUnaryOperator;
 
 /** How the app ran on the devices of a shard: in which sessions it crashed, and how fast its frames came. */
 final class Running {
-    /** The name under which crashes are sent. */
-    private static final String CRASH = "crash";
     /** The handbook's property of events that say how many frames a second there were. */
     private static final String FRAME_RATE = "fps";
     /** Frame rates are added up in these: sums of whole numbers are the same in whatever order they are made. */
@@ -33,12 +32,12 @@ final class Running {
     Running(EventLog log, Shard shard) {
         this.log = log;
         this.shard = shard;
-        crash = log.eventNames().indexOf(CRASH);
+        crash = log.eventNames().indexOf(LogSettings.CRASH_EVENT);
     }
 
     /** The first day on which a crash was sent; before it, nobody knows whether there were any. After the log, if there is none. */
     static int firstCrash(EventLog log) {
-        int crash = log.eventNames().indexOf(CRASH);
+        int crash = log.eventNames().indexOf(LogSettings.CRASH_EVENT);
         int first = log.days();
         for (Shard shard : log.shards()) {
             int crashes = crash < 0 ? 0 : shard.rowsByName.count(crash);

@@ -170,7 +170,7 @@ class ChosenTest {
     void aMeanIsTakenApartByWhatItsValuesMoved() {
         List<Event> lower = HISTORY.events.stream()
                 .map(event ->
-                        isAndroid(event) && isFallen(event) ? atLevel(event, 1) : atLevel(event, 4 + event.level() % 3))
+                        isAndroid(event) && isFallen(event) ? event.atLevel(1) : event.atLevel(4 + event.level() % 3))
                 .toList();
         HISTORY.events.clear();
         HISTORY.events.addAll(lower);
@@ -194,20 +194,6 @@ class ChosenTest {
                 sum(event -> event.active() && isAndroid(event), fall.days()) / sum(Event::active, fall.days());
         assertThat(first.ofBefore()).isCloseTo(partBefore, within(1e-12));
         assertThat(first.ofMissing()).isCloseTo((partBefore + partAfter) / 2 * moved / change, within(1e-9));
-    }
-
-    private static Event atLevel(Event event, double level) {
-        return new Event(
-                event.person(),
-                event.install(),
-                event.account(),
-                event.timeMillis(),
-                event.receivedMillis(),
-                event.name(),
-                event.release(),
-                event.money(),
-                level,
-                event.item());
     }
 
     private static double meanLevel(Predicate<Event> which, DayRange days) {

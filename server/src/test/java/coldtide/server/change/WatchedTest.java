@@ -7,7 +7,7 @@ import static org.assertj.core.api.Assertions.withinPercentage;
 import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
-import coldtide.server.EventRows;
+import coldtide.server.FallenHeights;
 import coldtide.server.FallenLights;
 import coldtide.server.apps.Apps;
 import coldtide.server.store.Watched;
@@ -30,13 +30,11 @@ import tools.jackson.databind.JsonNode;
 class WatchedTest {
     private static final String HEIGHTS = "/api/apps/heights";
     private static final String LIGHTS = "/api/apps/watchedlights";
-    private static final int DAYS = 60;
-    private static final int FELL = 45;
 
     @BeforeAll
     static void worlds() throws InterruptedException {
         make("heights");
-        Application.bring(Caller.demo(), "heights", heights());
+        Application.bring(Caller.demo(), "heights", FallenHeights.events());
         make("watchedlights");
         Application.bring(Caller.demo(), "watchedlights", FallenLights.events(0, FallenLights.MENDED));
     }
@@ -45,19 +43,6 @@ class WatchedTest {
         Map<String, Object> settings =
                 Map.of("key", key, "name", "Watched", "zone", "UTC", "currency", "EUR", "lateLimitDays", 7320);
         assertThat(Caller.demo().post("/api/apps", settings).status()).isEqualTo(201);
-    }
-
-    /** Two hundred people come every day and stand on a height of 5 to 7; in one country they stand on 1 from day 45 on. */
-    private static String heights() {
-        EventRows rows = new EventRows(3, "country,platform,height");
-        for (int day = 0; day < DAYS; day++) {
-            for (int person = 0; person < 200; person++) {
-                boolean fell = person % 4 == 0 && day >= FELL;
-                int height = 5 + rows.random(3);
-                rows.add("app_open", day, person, (person % 4 == 0 ? "BR" : "PT") + ",android," + (fell ? 1 : height));
-            }
-        }
-        return rows.toString();
     }
 
     @AfterEach
