@@ -20,8 +20,8 @@ import java.util.Random;
 import java.util.function.Consumer;
 
 /**
- * Prints how well what fell is found and named, over worlds with something planted and as many with nothing; or of scenario files.
- * {@code Diagnose [worlds of either] [people] [weeks] [seed]} or {@code Diagnose file.json...}. Nothing is tuned on these worlds: give
+ * Prints how well what fell is found and named, over worlds with something planted and others with nothing; or of scenario files.
+ * {@code Diagnose [worlds] [people] [weeks] [seed] [worlds with nothing, else as many]} or {@code Diagnose file.json...}. Nothing is tuned on these worlds: give
  * another seed after the watch was changed.
  */
 public final class Diagnose {
@@ -54,18 +54,25 @@ public final class Diagnose {
         int people = given.length > 1 ? (int) given[1] : 45_000;
         int weeks = given.length > 2 ? (int) given[2] : 20;
         long seed = given.length > 3 ? given[3] : 1;
+        int quiet = given.length > 4 ? (int) given[4] : worlds;
         System.out.printf(
                 "%d worlds with something planted and %d with nothing, of %,d people and %d weeks each; seed %d%n",
-                worlds, worlds, people, weeks, seed);
-        run(worlds, ScenarioFile.gullcombe().sized(people, weeks, END), new Random(seed), accuracy);
+                worlds, quiet, people, weeks, seed);
+        run(worlds, quiet, ScenarioFile.gullcombe().sized(people, weeks, END), new Random(seed), accuracy);
     }
 
-    void run(int worlds, Scenario size, Random random, Accuracy accuracy) {
+    void run(int worlds, int quiet, Scenario size, Random random, Accuracy accuracy) {
         Plants plants = new Plants(size, random);
-        for (int number = 0; number < worlds; number++) {
-            look(plants.world(number), accuracy);
-            look(size.quiet().withSeed(random.nextLong()), accuracy);
-            System.err.printf("%d of %d worlds%n", 2 * number + 2, 2 * worlds);
+        for (int number = 0; number < Math.max(worlds, quiet); number++) {
+            if (number < worlds) {
+                look(plants.world(number), accuracy);
+            }
+            if (number < quiet) {
+                look(size.quiet().withSeed(random.nextLong()), accuracy);
+            }
+            System.err.printf(
+                    "%d worlds with something, %d with nothing%n",
+                    Math.min(worlds, number + 1), Math.min(quiet, number + 1));
         }
     }
 

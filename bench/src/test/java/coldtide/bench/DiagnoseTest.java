@@ -63,7 +63,8 @@ class DiagnoseTest {
     void everyWorldIsCounted() {
         Accuracy accuracy = new Accuracy();
         try (ScanRunner runner = new ScanRunner(2, Duration.ofMinutes(5))) {
-            new Diagnose(runner).run(7, GULLCOMBE.sized(1500, 12, LocalDate.of(2026, 6, 28)), new Random(3), accuracy);
+            new Diagnose(runner)
+                    .run(7, 7, GULLCOMBE.sized(1500, 12, LocalDate.of(2026, 6, 28)), new Random(3), accuracy);
         }
         assertThat(accuracy.planted()).isEqualTo(7);
         assertThat(accuracy.looked()).isEqualTo(14);

@@ -5,6 +5,7 @@ import coldtide.core.funnel.FunnelAnswer.Stairs;
 import coldtide.core.funnel.FunnelAnswer.Versus;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
+import coldtide.core.stats.Rest;
 import coldtide.core.stats.Share;
 import java.util.ArrayList;
 import java.util.List;
@@ -70,7 +71,7 @@ final class Apart {
      * @param part of {@code whole}, which are some of {@code allPart} of {@code allWhole}
      */
     static Optional<Versus> of(long part, long whole, long allPart, long allWhole) {
-        return Difference.isTestable(whole, allPart, allWhole)
+        return new Rest(allPart, allWhole).isTestable(whole)
                 ? Optional.of(new Versus(Share.of(part, whole), Share.of(allPart - part, allWhole - whole), Double.NaN))
                 : Optional.empty();
     }

@@ -2,9 +2,11 @@ package coldtide.core.retention;
 
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
+import coldtide.core.stats.Rest;
 import coldtide.core.stats.Share;
+import it.unimi.dsi.fastutil.doubles.DoubleArrays;
 import java.util.ArrayList;
-import java.util.Comparator;
+import java.util.Arrays;
 import java.util.List;
 
 /**
@@ -17,7 +19,7 @@ import java.util.List;
 public record Apart(int tests, List<Cell> cells) {
     public static final double RATE = 0.05;
     /** Nearer ones are not told apart even if nothing is corrected: two-sided, {@link #RATE} lies at 1.95996 standard errors. */
-    private static final double LEAST_DISTANCE = 1.9599;
+    private static final double LEAST_CHI_SQUARED = 1.9599 * 1.9599;
 
     public static final Apart NONE = new Apart(0, List.of());
 
@@ -37,51 +39,76 @@ public record Apart(int tests, List<Cell> cells) {
         public Difference difference() {
             return Difference.of(Share.of(returned, size), Share.of(othersReturned, othersSize));
         }
-
-        private Cell with(double corrected) {
-            return new Cell(row, column, returned, size, othersReturned, othersSize, corrected);
-        }
     }
 
     static Apart of(Counted counted) {
-        List<Cell> small = new ArrayList<>();
-        int tests = 0;
-        for (int row = 0; row < counted.size().length; row++) {
-            tests += compare(counted, row, small);
-        }
-        double[] adjusted = FalseDiscovery.adjusted(
-                tests, small.stream().mapToDouble(Cell::adjusted).toArray());
+        Compared compared = new Compared(counted);
+        int[] order = compared.furthestFirst();
+        double[] adjusted = FalseDiscovery.adjustedAscending(
+                compared.tests,
+                Arrays.stream(order)
+                        .mapToDouble(at -> Difference.test(compared.chiSquared[at]))
+                        .toArray());
         List<Cell> apart = new ArrayList<>();
-        for (int i = 0; i < adjusted.length; i++) {
-            if (adjusted[i] <= RATE) {
-                apart.add(small.get(i).with(adjusted[i]));
-            }
+        for (int rank = 0; rank < order.length && adjusted[rank] <= RATE; rank++) {
+            apart.add(cell(counted, compared.cells[order[rank]], adjusted[rank]));
         }
-        apart.sort(Comparator.comparingDouble(Cell::adjusted));
-        return new Apart(tests, apart);
+        return new Apart(compared.tests, apart);
     }
 
-    /**
-     * Where hardly anybody came back, or hardly anybody did not, nothing is told apart.
-     *
-     * @param small takes those that may lie apart, with what the test says not corrected yet
-     * @return how many cells were compared
-     */
-    private static int compare(Counted counted, int row, List<Cell> small) {
-        int tests = 0;
-        for (int column = 0; column < counted.allSize().length; column++) {
-            long size = counted.allSize()[column];
-            long back = counted.allBack()[column];
-            long own = counted.size()[row][column];
-            if (Difference.isTestable(own, back, size)) {
-                tests++;
-                long ownBack = counted.back()[row][column];
-                if (Difference.distance(ownBack, own, back - ownBack, size - own) >= LEAST_DISTANCE) {
-                    double p = Difference.test(ownBack, own, back - ownBack, size - own);
-                    small.add(new Cell(row, column, ownBack, own, back - ownBack, size - own, p));
-                }
+    private static Cell cell(Counted counted, int number, double adjusted) {
+        int column = number % counted.allSize().length;
+        int row = number / counted.allSize().length;
+        long size = counted.size()[row][column];
+        long back = counted.back()[row][column];
+        return new Cell(
+                row, column, back, size, counted.allBack()[column] - back, counted.allSize()[column] - size, adjusted);
+    }
+
+    /** Those cells that may lie apart, and how far they do. Where hardly anybody came back, or hardly anybody did not, nothing is told apart. */
+    private static final class Compared {
+        private int tests;
+        private int count;
+        /** Their numbers, counted row by row. */
+        private final int[] cells;
+
+        private final double[] chiSquared;
+
+        Compared(Counted counted) {
+            int rows = counted.size().length;
+            int columns = counted.allSize().length;
+            cells = new int[rows * columns + 1];
+            chiSquared = new double[cells.length];
+            Rest[] rests = new Rest[columns];
+            Arrays.setAll(rests, column -> new Rest(counted.allBack()[column], counted.allSize()[column]));
+            for (int row = 0; row < rows; row++) {
+                compare(row * columns, counted.size()[row], counted.back()[row], rests);
             }
         }
-        return tests;
+
+        /** Each is noted, and the next one over it unless it counts: whether it does is as good as chance to the processor. */
+        private void compare(int first, long[] size, long[] back, Rest... rests) {
+            int noted = count;
+            for (int column = 0; column < rests.length; column++) {
+                if (rests[column].isTestable(size[column])) {
+                    tests++;
+                    cells[noted] = first + column;
+                    chiSquared[noted] = rests[column].chiSquared(back[column], size[column]);
+                    noted += chiSquared[noted] >= LEAST_CHI_SQUARED ? 1 : 0;
+                }
+            }
+            count = noted;
+        }
+
+        int[] furthestFirst() {
+            double[] nearness = new double[count];
+            int[] order = new int[count];
+            for (int at = 0; at < count; at++) {
+                nearness[at] = -chiSquared[at];
+                order[at] = at;
+            }
+            DoubleArrays.radixSortIndirect(order, nearness, true);
+            return order;
+        }
     }
 }

@@ -5,13 +5,15 @@ import java.util.Arrays;
 
 /**
  * Counts by row how often each of 64 bits was set. Low digits of the counts are kept upright, a long each with a bit a count, so that
- * all bits of a word are added at once and without a branch; what overflows them, one word in very many, is added one by one. Of many words
- * of a row eight go together (carry-save adders, Harley and Seal's way; Warren, Hacker's Delight, chapter 5).
+ * all bits of a word are added at once and without a branch; what overflows them, one word in very many, is added one by one. The words
+ * of a row go together, eight and eight (carry-save adders, Harley and Seal's way; Warren, Hacker's Delight, chapter 5).
  */
 final class BitCounts {
-    private static final int DIGITS = 8;
-    /** The lowest digit into which is carried what is left of as many words as go together. */
-    private static final int LOWEST = 3;
+    private static final int DIGITS = 10;
+    /** The lowest digit into which is carried what is left of the most words that are added at once. */
+    private static final int CARRIED = 5;
+    /** How many words are added at most at once: no bit is then carried twice. */
+    static final int MOST = 1 << CARRIED;
     /** How many words go together. */
     static final int TOGETHER = 8;
 
@@ -26,8 +28,8 @@ final class BitCounts {
     }
 
     /**
-     * Adds some words to a row: as many as go together, or a multiple; and to the first row of another those bits of theirs that follow one.
-     * Both at once, since neither waits for the other.
+     * Adds some words to a row: as many as go together, or a multiple up to {@link #MOST}; and to the first row of another those bits of
+     * theirs that follow one. Both at once, since neither waits for the other.
      *
      * @param some the bits that may count as following
      */
@@ -36,9 +38,15 @@ final class BitCounts {
         long ones = digits[at];
         long twos = digits[at + 1];
         long fours = digits[at + 2];
+        long eights = digits[at + 3];
+        long sixteens = digits[at + 4];
+        long carried = 0;
         long ones2 = following.digits[0];
         long twos2 = following.digits[1];
         long fours2 = following.digits[2];
+        long eights2 = following.digits[3];
+        long sixteens2 = following.digits[4];
+        long carried2 = 0;
         for (int i = from; i < to; i += TOGETHER) {
             long a = words[i];
             long b = words[i + 1];
@@ -80,17 +88,29 @@ final class BitCounts {
             twos ^= twosA ^ twosB;
             long foursB2 = carry(twos2, twosA2, twosB2);
             twos2 ^= twosA2 ^ twosB2;
-            add(row, LOWEST, carry(fours, foursA, foursB));
+            a = carry(fours, foursA, foursB);
             fours ^= foursA ^ foursB;
-            following.add(0, LOWEST, carry(fours2, foursA2, foursB2));
+            a2 = carry(fours2, foursA2, foursB2);
             fours2 ^= foursA2 ^ foursB2;
+            carried |= sixteens & eights & a;
+            sixteens ^= eights & a;
+            eights ^= a;
+            carried2 |= sixteens2 & eights2 & a2;
+            sixteens2 ^= eights2 & a2;
+            eights2 ^= a2;
         }
         digits[at] = ones;
         digits[at + 1] = twos;
         digits[at + 2] = fours;
+        digits[at + 3] = eights;
+        digits[at + 4] = sixteens;
+        add(row, CARRIED, carried);
         following.digits[0] = ones2;
         following.digits[1] = twos2;
         following.digits[2] = fours2;
+        following.digits[3] = eights2;
+        following.digits[4] = sixteens2;
+        following.add(0, CARRIED, carried2);
     }
 
     private static long following(long word, long some) {
@@ -146,7 +166,7 @@ final class BitCounts {
         }
         for (int digit = 0; digit < DIGITS; digit++) {
             long of = digits[row * DIGITS + digit];
-            for (int bit = 0; bit < counts.length; bit++) {
+            for (int bit = 0; bit < counts.length && of != 0; bit++) {
                 counts[bit] += (int) (of >>> bit & 1) << digit;
             }
         }

@@ -7,6 +7,7 @@ import coldtide.core.scan.Analysis;
 import coldtide.core.scan.Sums;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
+import coldtide.core.stats.Rest;
 import coldtide.core.stats.Share;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
@@ -171,7 +172,7 @@ public final class EarlyAnalysis implements Analysis<EarlyAnalysis.Partial, Earl
     private void compare(Partial partial, int name, int times, int days, long did, long back, List<Tie> into) {
         long others = partial.people - did;
         long othersBack = partial.returned - back;
-        if (!Difference.isTestable(did, partial.returned, partial.people)) {
+        if (!new Rest(partial.returned, partial.people).isTestable(did)) {
             return;
         }
         double strength = ((double) back * (others - othersBack) - (double) (did - back) * othersBack)

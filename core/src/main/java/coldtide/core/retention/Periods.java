@@ -87,10 +87,17 @@ final class Periods {
                 leading(columns, byCalendar ? begunByCalendar(period) : begunByOwnClock(starts)));
     }
 
+    /** How many from the first, of columns whose ages ascend; halved again and again. */
     private static int leading(List<Ages> columns, Predicate<Ages> test) {
         int count = 0;
-        while (count < columns.size() && test.test(columns.get(count))) {
-            count++;
+        int end = columns.size();
+        while (count < end) {
+            int middle = (count + end) / 2;
+            if (test.test(columns.get(middle))) {
+                count = middle + 1;
+            } else {
+                end = middle;
+            }
         }
         return count;
     }

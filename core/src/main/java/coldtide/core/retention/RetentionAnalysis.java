@@ -15,6 +15,7 @@ import coldtide.core.scan.Sums;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.Share;
 import coldtide.core.who.Conditions;
+import it.unimi.dsi.fastutil.longs.LongImmutableList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -34,35 +35,27 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         final long[][] size;
         final BitCounts[] returned;
         final BitCounts[] stayed;
-        private final int cohorts;
+        /** By cohort, the columns that are complete as bits. */
+        private final long[] complete;
+
         private final Waiting waiting;
 
-        Partial(int ways, int groups, int cohorts, int columns) {
-            this.cohorts = cohorts;
-            size = new long[groups][cohorts];
+        Partial(int ways, int groups, int columns, long... complete) {
+            this.complete = complete;
+            size = new long[groups][complete.length];
             returned = new BitCounts[ways];
-            Arrays.setAll(returned, way -> new BitCounts(groups * cohorts, columns));
+            Arrays.setAll(returned, way -> new BitCounts(groups * complete.length, columns));
             stayed = new BitCounts[ways];
             Arrays.setAll(stayed, way -> new BitCounts(1, columns));
-            waiting = new Waiting(ways, groups * cohorts);
+            waiting = new Waiting(ways, groups * complete.length, this::count);
         }
 
         private int row(int group, int cohort) {
-            return group * cohorts + cohort;
+            return group * complete.length + cohort;
         }
 
-        /**
-         * Takes all that waits into the counts.
-         *
-         * @param complete by cohort, the columns that are complete as bits
-         */
-        private void count(long... complete) {
-            waiting.take((way, from, words) -> {
-                for (int row = 0; row < from.length - 1; row++) {
-                    long some = row < cohorts ? complete[row] : 0;
-                    returned[way].add(row, words, from[row], from[row + 1], stayed[way], some);
-                }
-            });
+        private void count(int way, int row, long[] words, int from, int to) {
+            returned[way].add(row, words, from, to, stayed[way], row < complete.length ? complete[row] : 0);
         }
 
         /** By cohort and column. */
@@ -115,24 +108,37 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public Partial empty() {
-        return new Partial(
-                question.returns().size(),
-                people.groups().size(),
-                people.periods().size(),
-                columns.length);
+        return new Partial(question.returns().size(), people.groups().size(), columns.length, complete);
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
         Returns returns = new Returns(ways, shard);
+        returns.allByFirstDays()
+                .filter(days -> isEachAge)
+                .ifPresentOrElse(
+                        days -> byFirstDays(shard, days, returns.young(), partial),
+                        () -> byReturns(shard, returns, partial));
+    }
+
+    private void byFirstDays(Shard shard, long[][] days, long young, Partial partial) {
+        partial.waiting.stand(days, young);
+        people.each(shard, (person, at, in, count) -> {
+            int cohort = at.cohort();
+            for (int i = 0; i < count; i++) {
+                partial.size[in[i]][cohort]++;
+                partial.waiting.add(partial.row(in[i], cohort), person);
+            }
+        });
+        partial.waiting.settle();
+    }
+
+    private void byReturns(Shard shard, Returns returns, Partial partial) {
         people.each(shard, (person, at, in, count) -> {
             int cohort = at.cohort();
             long[] ages = inColumns(returns.of(person, cohort, at.row()));
             for (int i = 0; i < count; i++) {
                 partial.size[in[i]][cohort]++;
-                if (partial.waiting.isFull()) {
-                    partial.count(complete);
-                }
                 partial.waiting.add(partial.row(in[i], cohort), ages);
             }
         });
@@ -157,7 +163,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public void merge(Partial into, Partial from) {
-        from.count(complete);
+        from.waiting.takeAll();
         Sums.add(into.size, from.size);
         for (int way = 0; way < into.returned.length; way++) {
             into.returned[way].add(from.returned[way]);
@@ -190,16 +196,21 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         Apart apart = onceEach ? Apart.of(whole) : Apart.NONE;
         return new Triangle(
                 question.returns().get(way).name(),
-                Arrays.stream(returned[0])
-                        .map(cohort ->
-                                Arrays.stream(cohort).asLongStream().boxed().toList())
-                        .toList(),
+                Arrays.stream(returned[0]).map(RetentionAnalysis::list).toList(),
                 line(whole, cohorts),
                 apart,
                 Arrays.stream(told).map(group -> line(group, cohorts)).toList(),
                 onceEach ? Apart.of(whole.ofGroups(told)) : Apart.NONE,
                 people.groups().isOneEach() ? Mix.of(apart, shown, told) : List.of(),
                 isEachAge && onceEach ? steps(cohorts, returned[0], partial.stayed[way].of(0)) : List.of());
+    }
+
+    private static List<Long> list(int... counts) {
+        long[] list = new long[counts.length];
+        for (int i = 0; i < counts.length; i++) {
+            list[i] = counts[i];
+        }
+        return LongImmutableList.of(list);
     }
 
     private Line line(Counted counted, List<Cohort> cohorts) {

@@ -2,6 +2,7 @@ package coldtide.core.retention;
 
 import coldtide.core.log.Shard;
 import coldtide.core.who.Bits;
+import java.util.Optional;
 
 /**
  * At which ages people came back in each of some ways, as bits of one long: somebody who comes back many times at an age is counted
@@ -25,7 +26,6 @@ final class Returns {
     private final boolean[] byDays;
     private final boolean anyByDays;
     private final boolean anyByRows;
-    /** The ages that are looked for. */
     private final long young;
     /** By way: whether a start is a return itself. */
     private final boolean[] isStart;
@@ -73,6 +73,16 @@ final class Returns {
             days[number] = way.days().map(mask -> mask.bits(shard)).orElse(null);
             byDays[number] = clock == Clock.CALENDAR && (days[number] == null || days[number].length > 0);
         }
+    }
+
+    /** By way and person the ages after arrival as bits, later ones among them; empty unless days tell all. */
+    Optional<long[][]> allByFirstDays() {
+        return anyByDays || anyByRows ? Optional.empty() : Optional.of(firstDays);
+    }
+
+    /** The ages that are looked for, as bits. */
+    long young() {
+        return young;
     }
 
     /** The ages after a start, by way; the same array each time. */

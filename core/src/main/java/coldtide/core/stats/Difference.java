@@ -9,9 +9,6 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
  */
 public record Difference(double value, double low, double high, double p) {
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);
-    /** Fewer of either kind than this, were there no difference, are too few for the test. Common practice, no source. */
-    private static final double LEAST_EXPECTED = 5;
-
     private static final double Z = NORMAL.inverseCumulativeProbability(0.975);
 
     /**
@@ -46,27 +43,14 @@ public record Difference(double value, double low, double high, double p) {
                 twoSided(onlyFirst - onlySecond, Math.sqrt(onlyFirst + onlySecond)));
     }
 
-    /**
-     * Whether some of all are enough to be tested against the others.
-     *
-     * @param some how many they are, of {@code all}, of whom {@code part} are what is counted
-     */
-    public static boolean isTestable(long some, long part, long all) {
-        double few = (double) Math.min(some, all - some) * Math.min(part, all - part);
-        return all > 0 && few >= LEAST_EXPECTED * all;
-    }
-
     /** The test alone, of two shares with wholes of at least 1: much less work than the intervals. */
     public static double test(long part, long whole, long otherPart, long otherWhole) {
-        return twoSided(distance(part, whole, otherPart, otherWhole), 1);
+        return test(new Rest(part + otherPart, whole + otherWhole).chiSquared(part, whole));
     }
 
-    /** In standard errors of the test, without a sign: to pass over most of very many pairs of shares before any test is made. */
-    public static double distance(long part, long whole, long otherPart, long otherWhole) {
-        double difference = Math.abs((double) part / whole - (double) otherPart / otherWhole);
-        double pooled = (double) (part + otherPart) / (whole + otherWhole);
-        double error = Math.sqrt(pooled * (1 - pooled) * (1.0 / whole + 1.0 / otherWhole));
-        return difference == 0 ? 0 : difference / error;
+    /** The test of two shares of which {@link Rest#chiSquared} is known. */
+    public static double test(double chiSquared) {
+        return twoSided(Math.sqrt(chiSquared), 1);
     }
 
     /**

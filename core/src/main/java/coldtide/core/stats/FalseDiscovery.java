@@ -29,12 +29,23 @@ public final class FalseDiscovery {
         int[] order = IntStream.range(0, p.length).toArray();
         // What could not be tested comes last.
         DoubleArrays.quickSortIndirect(order, p);
+        double[] ascending = adjustedAscending(
+                tests, Arrays.stream(order).mapToDouble(at -> p[at]).toArray());
+        double[] adjusted = new double[p.length];
+        for (int rank = 0; rank < p.length; rank++) {
+            adjusted[order[rank]] = ascending[rank];
+        }
+        return adjusted;
+    }
+
+    /** The same of p-values that ascend already. */
+    public static double[] adjustedAscending(int tests, double... p) {
         double[] adjusted = new double[p.length];
         double least = 1;
         for (int rank = p.length; rank > 0; rank--) {
-            double own = p[order[rank - 1]];
+            double own = p[rank - 1];
             least = Math.min(least, Double.isNaN(own) ? 1 : own * tests / rank);
-            adjusted[order[rank - 1]] = Double.isNaN(own) ? Double.NaN : least;
+            adjusted[rank - 1] = Double.isNaN(own) ? Double.NaN : least;
         }
         return adjusted;
     }

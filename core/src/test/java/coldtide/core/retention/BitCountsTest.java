@@ -3,20 +3,20 @@ package coldtide.core.retention;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Random;
-import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
-/** Bits counted eight words at a time, against counting each by itself; through the batches in which they come. */
+/** Bits counted many words at a time, against counting each by itself; through the halves of rows in which they come. */
 class BitCountsTest {
-    private static final int ROWS = 37;
     private static final int BITS = 61;
+    /** So many stand somewhere at a time. */
+    private static final int STANDING = 677;
 
     private final Random random = new Random(61);
-    private final int[][] plain = new int[ROWS][BITS];
-    private final int[] plainFollowing = new int[BITS];
 
     /** Some rows have very many, some few, the first none. */
-    private int row() {
-        return 1 + (int) ((ROWS - 1) * Math.pow(random.nextDouble(), 3));
+    private int row(int rows) {
+        return 1 + (int) ((rows - 1) * Math.pow(random.nextDouble(), 3));
     }
 
     private long word() {
@@ -24,57 +24,77 @@ class BitCountsTest {
     }
 
     private static long some(int row) {
-        return -1L >>> row + 2;
+        return -1L >>> row % BITS + 2;
     }
 
-    private void count(int row, long word) {
-        long following = word & word << 1 & some(row);
-        for (int bit = 0; bit < BITS; bit++) {
-            plain[row][bit] += (int) (word >>> bit & 1);
-            plainFollowing[bit] += (int) (following >>> bit & 1);
+    /** What is counted of words of two ways, the second of which has none. */
+    private static final class Counted {
+        private final BitCounts counts;
+        private final BitCounts following = new BitCounts(1, BITS);
+        private final int[][] plain;
+        private final int[] plainFollowing = new int[BITS];
+        private final Waiting waiting;
+
+        Counted(int rows) {
+            counts = new BitCounts(rows, BITS);
+            plain = new int[rows][BITS];
+            waiting = new Waiting(2, rows, this::take);
+        }
+
+        private void take(int way, int row, long[] words, int from, int to) {
+            if (way == 0) {
+                counts.add(row, words, from, to, following, some(row));
+                return;
+            }
+            for (int i = from; i < to; i++) {
+                assertThat(words[i]).isZero();
+            }
+        }
+
+        private void plain(int row, long word) {
+            long follows = word & word << 1 & some(row);
+            for (int bit = 0; bit < BITS; bit++) {
+                plain[row][bit] += (int) (word >>> bit & 1);
+                plainFollowing[bit] += (int) (follows >>> bit & 1);
+            }
         }
     }
 
-    /** Words of two ways, the second of which has none. */
-    private void take(Waiting waiting, BitCounts counts, BitCounts following) {
-        waiting.take((way, from, words) -> {
-            for (int row = 0; row < ROWS; row++) {
-                if (way == 0) {
-                    counts.add(row, words, from[row], from[row + 1], following, some(row));
+    @ParameterizedTest
+    @CsvSource({"37, false", "37, true", "1, false", "1, true", "5000, true"})
+    void countsAreThoseOfEachWordByItself(int rows, boolean isStanding) {
+        Counted first = new Counted(rows);
+        Counted second = new Counted(rows);
+        for (int i = 0; i < 150; i++) {
+            Counted one = i % 2 == 0 ? first : second;
+            long[] standing = new long[STANDING];
+            // A bit that is not counted is set in all.
+            one.waiting.stand(new long[][] {standing, new long[STANDING]}, -1L >>> 64 - BITS);
+            for (int place = 0; place < STANDING; place++) {
+                int row = rows == 1 ? 0 : row(rows);
+                long word = word();
+                standing[place] = word | 1L << BITS;
+                one.plain(row, word);
+                if (isStanding) {
+                    one.waiting.add(row, place);
                 } else {
-                    for (int i = from[row]; i < from[row + 1]; i++) {
-                        assertThat(words[i]).isZero();
-                    }
+                    one.waiting.add(row, word, 0);
                 }
             }
-        });
-    }
-
-    @Test
-    void countsAreThoseOfEachWordByItself() {
-        BitCounts first = new BitCounts(ROWS, BITS);
-        BitCounts second = new BitCounts(ROWS, BITS);
-        BitCounts following = new BitCounts(1, BITS);
-        Waiting waiting = new Waiting(2, ROWS);
-        int full = 0;
-        for (int i = 0; i < 100_000; i++) {
-            if (waiting.isFull()) {
-                take(waiting, full++ % 2 == 0 ? first : second, following);
-            }
-            int row = row();
-            long word = word();
-            waiting.add(row, word, 0);
-            count(row, word);
+            one.waiting.settle();
         }
-        take(waiting, second, following);
-        take(waiting, second, following);
-        assertThat(full).isGreaterThan(4);
+        first.waiting.takeAll();
+        first.waiting.takeAll();
+        second.waiting.takeAll();
+        assertThat(first.following.of(0)).containsExactly(first.plainFollowing);
 
-        first.add(second);
-        assertThat(first.of(0, ROWS)).isDeepEqualTo(plain);
-        assertThat(first.of(5, 7)).isDeepEqualTo(new int[][] {plain[5], plain[6]});
-        assertThat(following.of(0)).containsExactly(plainFollowing);
-        assertThat(plain[0]).containsOnly(0);
-        assertThat(plain[1][0]).isGreaterThan(1 << 12);
+        first.counts.add(second.counts);
+        for (int row = 0; row < rows; row++) {
+            for (int bit = 0; bit < BITS; bit++) {
+                first.plain[row][bit] += second.plain[row][bit];
+            }
+        }
+        assertThat(first.counts.of(0, rows)).isDeepEqualTo(first.plain);
+        assertThat(first.plain[rows / 37][0]).isGreaterThan(rows > 100 ? 1 : 1 << 11);
     }
 }
