@@ -76,6 +76,13 @@ public enum Rate {
         return over;
     }
 
+    /** All that must be counted for any. */
+    static Set<Count> allCounts() {
+        Set<Count> all = EnumSet.noneOf(Count.class);
+        Arrays.stream(values()).map(Rate::counts).forEach(all::addAll);
+        return all;
+    }
+
     /** All that must be counted for it. */
     Set<Count> counts() {
         return under == null ? EnumSet.of(over) : EnumSet.of(over, under);

@@ -21,6 +21,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * Finds what fell: every rate of every slice that holds enough people, against everybody else and its own past; each fall is then put
@@ -91,7 +93,7 @@ final class Watch {
         this.runner = runner;
         this.firstPath = firstPath;
         profiles = profiles(log);
-        days = runner.run(log, new DaysBySlice(log, profiles, firstPath));
+        days = runner.run(log, new DaysBySlice(log, profiles, firstPath, Rate.allCounts()));
         full = log.dayNumber(log.endOfFullDays());
         all = days.all().subList(0, full);
         watched = watched();
@@ -134,15 +136,16 @@ final class Watch {
 
     private List<Integer> watched() {
         double everybody = sum(all);
-        List<Integer> slices = new ArrayList<>();
-        for (int slice = 0; slice < profiles.slices().size(); slice++) {
-            double part = sum(of(slice)) / everybody;
-            if (part >= LEAST_PART && part <= MOST_PART) {
-                slices.add(slice);
-            }
-        }
-        slices.sort(comparingDouble((Integer slice) -> -sum(of(slice))).thenComparing(slice -> slice));
-        return slices.subList(0, Math.min(MOST_SLICES, slices.size()));
+        double[] parts = IntStream.range(0, profiles.slices().size())
+                .parallel()
+                .mapToDouble(slice -> sum(of(slice)) / everybody)
+                .toArray();
+        return IntStream.range(0, parts.length)
+                .filter(slice -> parts[slice] >= LEAST_PART && parts[slice] <= MOST_PART)
+                .boxed()
+                .sorted(comparingDouble(slice -> -parts[slice]))
+                .limit(MOST_SLICES)
+                .toList();
     }
 
     private static double sum(List<PeriodCounts> days) {
@@ -248,17 +251,15 @@ final class Watch {
     }
 
     private List<Alarm> alarms(Rate rate, Bursts bursts) {
-        Map<ShiftScan, int[]> scans = new LinkedHashMap<>();
         double[] calm = bursts.calm(rate.over(all));
-        for (int slice : watched) {
-            scans.put(scan(rate, slice, calm), new int[] {slice});
-        }
+        List<Alarm> alarms = new ArrayList<>(watched.parallelStream()
+                .flatMap(slice -> alarms(scan(rate, slice, calm), slice))
+                .toList());
         if (rate == Rate.PURCHASES && log.currencyNames().size() > 1) {
-            scans.putAll(ofCurrencies());
+            ofCurrencies()
+                    .forEach(
+                            (scan, slices) -> alarms.addAll(alarms(scan, slices).toList()));
         }
-        List<Alarm> alarms = new ArrayList<>();
-        scans.forEach((scan, slices) ->
-                scan.falls(LEAST_DISTANCE).forEach(shift -> alarms.add(new Alarm(slices, shift, scan))));
         // Of everybody the devices that are in use change over weeks, and with them how the app runs.
         if (rate.under().isPresent() && !rate.isOfRunning()) {
             ShiftScan scan = ShiftScan.ofAll(rate, all);
@@ -267,6 +268,10 @@ final class Watch {
         alarms.removeIf(alarm -> Arrays.stream(alarm.slices()).anyMatch(slice -> bursts.touch(slice, alarm.shift())));
         alarms.sort(comparingDouble(alarm -> alarm.shift().distance()));
         return alarms;
+    }
+
+    private static Stream<Alarm> alarms(ShiftScan scan, int... slices) {
+        return scan.falls(LEAST_DISTANCE).stream().map(shift -> new Alarm(slices, shift, scan));
     }
 
     /** Paying fails or costs otherwise by currency, and by what the stores of platforms do with one. */

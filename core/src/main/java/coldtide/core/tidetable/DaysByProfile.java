@@ -153,19 +153,44 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
         }
     }
 
+    /** Those of one day and profile of a person are counted together: mostly there are some. */
     private void sessions(Shard shard, int person, PersonProfiles of, long[] crashed, P partial) {
-        for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
-            int profile = of.atRow(shard.sessionRow[i]);
-            count(partial, SESSIONS, profile, shard.sessionDay[i], 1);
-            if (crashed != null && !Bits.has(crashed, i)) {
-                count(partial, CRASH_FREE_SESSIONS, profile, shard.sessionDay[i], 1);
+        int end = shard.sessionFrom[person + 1];
+        for (int from = shard.sessionFrom[person]; from < end; ) {
+            int profile = of.atRow(shard.sessionRow[from]);
+            int day = shard.sessionDay[from];
+            int to = from + 1;
+            while (to < end && shard.sessionDay[to] == day && of.atRow(shard.sessionRow[to]) == profile) {
+                to++;
             }
-            count(partial, SESSION_MILLIS, profile, shard.sessionDay[i], shard.sessionMillis[i]);
-            if (shard.sessionDay[i] > shard.firstDay[person]) {
-                count(partial, LATER_SESSIONS, profile, shard.sessionDay[i], 1);
-                count(partial, LATER_SESSION_MILLIS, profile, shard.sessionDay[i], shard.sessionMillis[i]);
+            sessions(shard, from, to, profile, crashed, partial);
+            if (day > shard.firstDay[person]) {
+                count(partial, LATER_SESSIONS, profile, day, to - from);
+                count(partial, LATER_SESSION_MILLIS, profile, day, millis(shard, from, to));
             }
+            from = to;
         }
+    }
+
+    private void sessions(Shard shard, int from, int to, int profile, long[] crashed, P partial) {
+        int day = shard.sessionDay[from];
+        count(partial, SESSIONS, profile, day, to - from);
+        count(partial, SESSION_MILLIS, profile, day, millis(shard, from, to));
+        if (crashed != null) {
+            int free = 0;
+            for (int i = from; i < to; i++) {
+                free += Bits.has(crashed, i) ? 0 : 1;
+            }
+            count(partial, CRASH_FREE_SESSIONS, profile, day, free);
+        }
+    }
+
+    private static long millis(Shard shard, int from, int to) {
+        long millis = 0;
+        for (int i = from; i < to; i++) {
+            millis += shard.sessionMillis[i];
+        }
+        return millis;
     }
 
     private void frames(Shard shard, Running running, P partial) {

@@ -11,11 +11,13 @@ import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 
 /**
- * The counts of each day of a log by slice, all slices in one pass; purchases by their currency, too, and by currency and store, since that
- * is where paying fails. Costs an addition for each slice of each person-day, session and payment.
+ * The counts of each day of a log, of everybody all of them with money, of each slice those that are asked for, all slices in one pass;
+ * purchases by their currency, too, and by currency and store, since that is where paying fails. Costs an addition for each slice of
+ * each person-day, day of sessions and payment.
  */
 public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBySlice.Days> {
     private static final String STORE = "platform";
@@ -55,7 +57,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
             stores = asked.stores;
         }
 
-        /** One slice, by its number. */
+        /** One slice, by its number; of what is not kept by slice there is none. */
         public List<PeriodCounts> of(int slice) {
             return IntStream.range(0, days.size())
                     .mapToObj(day -> counts(slice, day))
@@ -102,8 +104,14 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
     /** Slices of platforms, ascending. */
     private final int[] stores;
 
-    public DaysBySlice(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath) {
+    /** By count, whether it is kept by slice. */
+    private final boolean[] bySlice;
+
+    /** @param bySlice what is kept by slice */
+    public DaysBySlice(EventLog log, Profiles profiles, Optional<Conditions.Mask> firstPath, Set<Count> bySlice) {
         super(log, profiles, firstPath, EnumSet.allOf(Count.class));
+        this.bySlice = new boolean[Count.values().length];
+        bySlice.forEach(count -> this.bySlice[count.ordinal()] = true);
         this.log = log;
         this.profiles = profiles;
         knowsFirstPath = firstPath.isPresent();
@@ -122,12 +130,20 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
 
     @Override
     protected void count(Partial partial, Count count, int profile, int day, long howMany) {
-        add(partial.of(count), profile, day, howMany);
+        long[] into = partial.of(count);
+        into[slices * days + day] += howMany;
+        if (bySlice[count.ordinal()]) {
+            for (int slice : profiles.slices(profile)) {
+                if (slice != Profiles.NONE) {
+                    into[slice * days + day] += howMany;
+                }
+            }
+        }
     }
 
     @Override
     protected void money(Partial partial, int revenueType, int profile, int currency, int day, long micros) {
-        add(partial.micros[revenueType], profile, day, micros);
+        partial.micros[revenueType][slices * days + day] += micros;
     }
 
     @Override
@@ -138,16 +154,6 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
             int store = slice == Profiles.NONE ? -1 : Arrays.binarySearch(stores, slice);
             if (store >= 0) {
                 purchases[(slices + 1 + (1 + store) * currencies + currency) * days + day]++;
-            }
-        }
-    }
-
-    /** Adds to every slice of a profile. */
-    private void add(long[] into, int profile, int day, long howMany) {
-        into[slices * days + day] += howMany;
-        for (int slice : profiles.slices(profile)) {
-            if (slice != Profiles.NONE) {
-                into[slice * days + day] += howMany;
             }
         }
     }

@@ -40,7 +40,7 @@ class DaysTest {
     }
 
     private static DaysBySlice.Days days(EventLog log, Profiles profiles) {
-        return RUNNER.run(log, new DaysBySlice(log, profiles, firstPath(log)));
+        return RUNNER.run(log, new DaysBySlice(log, profiles, firstPath(log), Rate.allCounts()));
     }
 
     @ParameterizedTest
@@ -61,7 +61,7 @@ class DaysTest {
         }
     }
 
-    /** Every person has a platform, so the slices of that property add up to everybody, whatever is counted. */
+    /** Every person has a platform, so the slices of that property add up to everybody, whatever is watched. */
     @ParameterizedTest
     @ValueSource(longs = {5, 6, 7})
     void slicesOfOnePropertyAddUp(long seed) {
@@ -71,7 +71,7 @@ class DaysTest {
         List<PeriodCounts> android = days.of(profiles.slices().indexOf(new Having("platform", "android")));
         List<PeriodCounts> ios = days.of(profiles.slices().indexOf(new Having("platform", "ios")));
         for (int day = 0; day < log.days(); day++) {
-            for (Count count : Count.values()) {
+            for (Count count : Rate.allCounts()) {
                 assertThat(android.get(day).of(count) + ios.get(day).of(count))
                         .as("%s of day %s, seed %s", count, day, seed)
                         .isEqualTo(days.all().get(day).of(count));
