@@ -163,34 +163,21 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
             while (to < end && shard.sessionDay[to] == day && of.atRow(shard.sessionRow[to]) == profile) {
                 to++;
             }
-            sessions(shard, from, to, profile, crashed, partial);
+            long millis = 0;
+            int free = 0;
+            for (int i = from; i < to; i++) {
+                millis += shard.sessionMillis[i];
+                free += crashed == null || Bits.has(crashed, i) ? 0 : 1;
+            }
+            count(partial, SESSIONS, profile, day, to - from);
+            count(partial, CRASH_FREE_SESSIONS, profile, day, free);
+            count(partial, SESSION_MILLIS, profile, day, millis);
             if (day > shard.firstDay[person]) {
                 count(partial, LATER_SESSIONS, profile, day, to - from);
-                count(partial, LATER_SESSION_MILLIS, profile, day, millis(shard, from, to));
+                count(partial, LATER_SESSION_MILLIS, profile, day, millis);
             }
             from = to;
         }
-    }
-
-    private void sessions(Shard shard, int from, int to, int profile, long[] crashed, P partial) {
-        int day = shard.sessionDay[from];
-        count(partial, SESSIONS, profile, day, to - from);
-        count(partial, SESSION_MILLIS, profile, day, millis(shard, from, to));
-        if (crashed != null) {
-            int free = 0;
-            for (int i = from; i < to; i++) {
-                free += Bits.has(crashed, i) ? 0 : 1;
-            }
-            count(partial, CRASH_FREE_SESSIONS, profile, day, free);
-        }
-    }
-
-    private static long millis(Shard shard, int from, int to) {
-        long millis = 0;
-        for (int i = from; i < to; i++) {
-            millis += shard.sessionMillis[i];
-        }
-        return millis;
     }
 
     private void frames(Shard shard, Running running, P partial) {

@@ -22,14 +22,14 @@ import java.util.stream.IntStream;
 public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBySlice.Days> {
     private static final String STORE = "platform";
 
-    /** Counts by kind, then slice after slice all its days: those of profiles, everybody, currencies, currencies by store. */
+    /** Counts by kind, then slice after slice all its days: those of profiles, everybody, currencies, currencies by store; money of everybody. */
     static final class Partial {
         final long[][] counts;
         final long[][] micros;
 
-        Partial(int cells) {
+        Partial(int cells, int days) {
             counts = new long[Count.values().length][cells];
-            micros = new long[RevenueType.values().length][cells];
+            micros = new long[RevenueType.values().length][days];
         }
 
         long[] of(Count count) {
@@ -57,7 +57,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
             stores = asked.stores;
         }
 
-        /** One slice, by its number; of what is not kept by slice there is none. */
+        /** One slice, by its number; of money and of what is not kept by slice there is none. */
         public List<PeriodCounts> of(int slice) {
             return IntStream.range(0, days.size())
                     .mapToObj(day -> counts(slice, day))
@@ -91,7 +91,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
                     1,
                     new PeriodCounts.Known(day > 0, knowsFirstPath, day >= firstCrash),
                     PeriodAnalysis.column(counted.counts, cell),
-                    PeriodAnalysis.column(counted.micros, cell));
+                    slice == slices ? PeriodAnalysis.column(counted.micros, day) : new long[counted.micros.length]);
         }
     }
 
@@ -125,7 +125,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
 
     @Override
     public Partial empty() {
-        return new Partial((slices + 1 + (1 + stores.length) * currencies) * days);
+        return new Partial((slices + 1 + (1 + stores.length) * currencies) * days, days);
     }
 
     @Override
@@ -143,7 +143,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
 
     @Override
     protected void money(Partial partial, int revenueType, int profile, int currency, int day, long micros) {
-        partial.micros[revenueType][slices * days + day] += micros;
+        partial.micros[revenueType][day] += micros;
     }
 
     @Override
