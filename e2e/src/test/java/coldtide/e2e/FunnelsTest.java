@@ -91,6 +91,15 @@ class FunnelsTest {
         assertThat(visitor.word("Step " + (label.startsWith("First") ? 1 : 2))).hasText(event);
     }
 
+    /** As it may come out of a message: a browser sends brackets as they stand. */
+    @Test
+    void anAddressWithItsSignsUnescapedOpens() {
+        try (Visitor visitor = in("&steps=[\"shop_opened\",{\"what\":{\"event\":\"purchase\"},\"name\":\"Bought\"}]")) {
+            assertThat(reached(visitor, 2)).isVisible();
+            assertThat(visitor.page.locator(".stairs")).containsText("Bought");
+        }
+    }
+
     @Test
     void whoWasLostIsFoundInTheRegister() {
         try (Visitor visitor = in("")) {
