@@ -2446,6 +2446,8 @@ export interface components {
             performance: components["schemas"]["PerformanceView"][];
             settled: components["schemas"]["SettledView"];
             since: components["schemas"]["ChangeView"];
+            /** Format: date */
+            sinceFrom: string | null;
             slice: components["schemas"]["Having"][];
             spot: components["schemas"]["SpotView"];
             worth: components["schemas"]["WorthView"];

@@ -6,6 +6,7 @@ import {
   fellSentence,
   lostWords,
   moneySentence,
+  nowWord,
   arrivedSentence,
   recoverySentence,
   settledSentence,
@@ -75,6 +76,14 @@ describe('the words of a case', () => {
 
   test('after it, whether it is over', () => {
     expect(afterSentence(incident({}), '2026-11-26')).toBe(
+      'No longer told to lie below what is expected since Mon 16 Nov.',
+    );
+    expect(
+      afterSentence(incident({ since: change(0.01, -0.04, 0.06), sinceFrom: '2026-11-23' }), '2026-11-26'),
+    ).toBe(
+      'It came back little by little, and lies where it was to be expected since Mon 23 Nov: +1.0\u00a0% (\u22124.0 to +6.0).',
+    );
+    expect(afterSentence(incident({ sinceFrom: '2026-11-16', kind: 'OUTAGE' }), '2026-11-26')).toBe(
       'Back where it was to be expected since Mon 16 Nov.',
     );
     const days = { from: '2026-10-31', to: '2026-11-26' };
@@ -84,6 +93,12 @@ describe('the words of a case', () => {
     expect(afterSentence(incident({ isOver: false, since }), '2026-11-26')).toContain(
       'Not back: since Mon 16 Nov it still lies below what is expected, by \u221240.0',
     );
+  });
+
+  test('in a word, whether it is over, goes on or ended without being back', () => {
+    expect(nowWord(incident({}))).toBe('over');
+    expect(nowWord(incident({ isOver: false }))).toBe('going on');
+    expect(nowWord(incident({ isOver: false, since: change(-0.4, -0.5, -0.3) }))).toBe('not back');
   });
 
   test('a burst is a mix of arrivals, told by how many more came', () => {

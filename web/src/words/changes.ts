@@ -234,15 +234,26 @@ export function verdict(incident: IncidentView): string {
   }
 }
 
+/** How it is now, in a word: what ended and still lies on the bad side is not back. */
+export function nowWord({ isOver, since }: IncidentView): 'over' | 'going on' | 'not back' {
+  if (isOver) return 'over';
+  return since.part === null ? 'going on' : 'not back';
+}
+
 /** Whether it is back by itself, and what remains. */
 export function afterSentence(incident: IncidentView, fullDaysEnd: string): string {
-  const { days, isOver, since } = incident;
+  const { days, isOver, since, sinceFrom } = incident;
   const day = dayWords(dayOf(days.to));
   const beyond = leadOf(incident)?.isWorseAbove ? 'above' : 'below';
   if (isOver) {
-    return since.part === null
-      ? `Back where it was to be expected since ${day}.`
-      : `Back where it was to be expected since ${day}: ${changeWords(since)}.`;
+    // What was kept before it could come back later has no day of its own.
+    const from = sinceFrom ?? days.to;
+    const back = from > days.to ? 'It came back little by little, and lies' : 'Back';
+    const told = since.part !== null || incident.kind === 'OUTAGE';
+    const by = since.part === null ? '' : `: ${changeWords(since)}`;
+    return told
+      ? `${back} where it was to be expected since ${dayWords(dayOf(from))}${by}.`
+      : `No longer told to lie ${beyond} what is expected since ${day}.`;
   }
   if (days.to < fullDaysEnd && since.part === null)
     return `Too early to say: since ${day} fewer than three full days have passed.`;

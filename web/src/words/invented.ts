@@ -47,6 +47,7 @@ export const incident = (over: Partial<IncidentView>): IncidentView => ({
   onset: null,
   isOver: true,
   since: change(null),
+  sinceFrom: null,
   moneyLost: null,
   arrived: null,
   worth: null,

@@ -4,7 +4,7 @@ import { useSession, type Foot } from '../../api/queries';
 import { AnswerTools } from '../../frame/AnswerTools';
 import type { FrameContext } from '../../frame/Frame';
 import { saveCsv } from '../../frame/saveCsv';
-import { daysWords, KIND, STATUS, titleOf } from '../../words/changes';
+import { daysWords, KIND, nowWord, STATUS, titleOf } from '../../words/changes';
 import { Argument } from './Argument';
 import { BreakUpTable } from './BreakUpTable';
 import { CaseChart } from './CaseChart';
@@ -36,7 +36,7 @@ export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }
         {titleOf(incident)}
       </h1>
       <p className="case-kind">
-        <b>{KIND[incident.kind]}</b> · {daysWords(incident.days)} · {incident.isOver ? 'over' : 'going on'} ·{' '}
+        <b>{KIND[incident.kind]}</b> · {daysWords(incident.days)} · {nowWord(incident)} ·{' '}
         <OpenCase frame={frame} incident={incident} />
       </p>
       <div className="case-columns">

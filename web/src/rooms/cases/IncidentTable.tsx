@@ -1,5 +1,5 @@
 import type { IncidentView } from '../../api/changes';
-import { daysWords, KIND, lostWords, sizeOf, titleOf } from '../../words/changes';
+import { daysWords, KIND, lostWords, nowWord, sizeOf, titleOf } from '../../words/changes';
 
 interface IncidentTableProps {
   incidents: IncidentView[];
@@ -40,7 +40,7 @@ export function IncidentTable({ incidents, currency, onOpen }: IncidentTableProp
             <td className="number">{lostWords(each, currency)}</td>
             <td>{KIND[each.kind]}</td>
             <td>{each.blamed ? each.blamed.version : ''}</td>
-            <td>{each.isOver ? 'over' : 'going on'}</td>
+            <td>{nowWord(each)}</td>
           </tr>
         ))}
       </tbody>

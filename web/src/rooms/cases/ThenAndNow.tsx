@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useNow, useTake, type CaseView } from '../../api/cases';
 import type { ChangesView, IncidentView } from '../../api/changes';
 import type { FrameContext } from '../../frame/Frame';
-import { changeWords, daysWords, KIND, leadOf, lostWords, sliceWords } from '../../words/changes';
+import { changeWords, daysWords, KIND, leadOf, lostWords, nowWord, sliceWords } from '../../words/changes';
 import { instantIn } from '../../words/dates';
 import { NO_VALUE } from '../../words/numbers';
 
@@ -24,7 +24,7 @@ const ROWS: [string, (incident: IncidentView, view: ChangesView) => string][] = 
   ['By', sizeWords],
   ['Money lost', (incident, view) => lostWords(incident, view.currency) || NO_VALUE],
   ['After release', (incident) => incident.blamed?.version ?? NO_VALUE],
-  ['Now', (incident) => (incident.isOver ? 'over' : 'going on')],
+  ['Now', nowWord],
 ];
 
 /** What was found each time it was taken, and what the watch finds with the data of now. */

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import type { IncidentView } from '../../api/changes';
 import type { StandingView } from '../../api/standings';
-import { KIND, titleOf } from '../../words/changes';
+import { KIND, nowWord, titleOf } from '../../words/changes';
 
 interface CasesOfProps {
   app: string;
@@ -18,7 +18,7 @@ export function CasesOf({ app, standing: { version, platform }, incidents }: Cas
         <Link to={`/a/${app}/cases?case=${encodeURIComponent(each.id)}`} title={titleOf(each)}>
           {KIND[each.kind]}
         </Link>
-        {each.isOver ? ', over' : ', going on'}
+        {`, ${nowWord(each)}`}
       </div>
     ));
 }

@@ -3,7 +3,7 @@ import { useChanges, type IncidentView } from '../../api/changes';
 import type { DayRange } from '../../api/queries';
 import type { Finding } from '../../frame/Margin';
 import { amongOf, type Asked } from '../../frame/question';
-import { daysWords, KIND, sizeOf, titleOf } from '../../words/changes';
+import { daysWords, KIND, nowWord, sizeOf, titleOf } from '../../words/changes';
 import { isEveryone } from '../../words/conditions';
 
 /** More than this would hide what else is to be said; all stand in the room of cases. */
@@ -18,7 +18,7 @@ export function useCaseFindings(asked: Asked): Finding[] {
   const { range } = asked;
   if (!range || !isEveryone(amongOf(asked))) return [];
   return (changes.data?.answer.incidents ?? [])
-    .filter((incident) => !incident.isOver || touches(incident, range))
+    .filter((incident) => nowWord(incident) === 'going on' || touches(incident, range))
     .slice(0, MOST)
     .map((incident) => ({
       key: `case ${incident.id}`,

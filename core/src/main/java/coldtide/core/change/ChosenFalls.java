@@ -3,7 +3,6 @@ package coldtide.core.change;
 import coldtide.core.change.Changes.ChosenBand;
 import coldtide.core.log.EventLog;
 import coldtide.core.time.DayRange;
-import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -119,16 +118,15 @@ final class ChosenFalls {
         told.set(0, lead.with(portions.of(lead)));
         Band band = lead.of().band();
         DayRange days = span(falls);
-        LocalDate end = log.endOfFullDays();
-        Change since = days.to().plusDays(Recovery.LEAST_DAYS).isAfter(end)
-                ? Change.UNKNOWN
-                : BandDrops.change(band.days(), lead.of().days(), log.dayNumber(days.to()), log.dayNumber(end));
-        return Incident.ofChosen(
-                told,
+        Since since = Since.of(
                 days,
-                Diagnosis.isOver(end, lead.of().isWorseAbove(), days, since),
-                since,
-                Incident.Course.ofBand(lead.of().days(), band.days()));
+                lead.change(),
+                lead.of().isWorseAbove(),
+                log.endOfFullDays(),
+                after -> BandDrops.change(
+                        band.days(), lead.of().days(), log.dayNumber(after.from()), log.dayNumber(after.to())));
+        return Incident.ofChosen(
+                told, days, since, Incident.Course.ofBand(lead.of().days(), band.days()));
     }
 
     private static DayRange span(List<ChosenFall> falls) {

@@ -22,7 +22,6 @@ final class Diagnosis {
     private static final Set<Figure> MOVED_BY_WHO_COMES =
             EnumSet.of(Figure.NEXT_DAY, Figure.GONE_QUIET, Figure.UNINSTALLS);
 
-    private static final int WEEK = 7;
     /** More people who come are more who leave. */
     private static final Set<Figure> LEAVING = EnumSet.of(Figure.GONE_QUIET, Figure.UNINSTALLS);
 
@@ -49,7 +48,7 @@ final class Diagnosis {
         Optional<SliceByDay.Days> counted = lead.slice().isEmpty() ? Optional.empty() : Optional.of(counted(lead));
         Incident.Course course = counted.map(of -> of.course(spans(lead.days().from(), lead.days())))
                 .orElseGet(() -> course(lead.figure()));
-        Change since = since(lead, counted);
+        DayRange days = span(drops);
         Optional<Blamed> byDose = lead.slice().isEmpty() ? Optional.empty() : blame.of(lead, rate(lead), slice, course);
         Drop running = drops.stream()
                 .filter(drop -> Rate.isOfRunning(drop.figure()) && drop.slice().equals(lead.slice()))
@@ -71,14 +70,12 @@ final class Diagnosis {
                 log.dayNumber(lead.days().to()),
                 peak && drops.stream().anyMatch(Diagnosis::isOfVolume));
         Kind kind = signs.kind(lead);
-        DayRange days = span(drops);
         return new Incident(
                 kind,
                 drops,
                 days,
                 onset(lead, course),
-                isOver(log.endOfFullDays(), lead.figure().isWorseAbove(), days, since),
-                since,
+                since(lead, days, counted),
                 moneyLost(lead, signs.worth()),
                 Optional.empty(),
                 came.mixed(),
@@ -176,30 +173,20 @@ final class Diagnosis {
         return runner.run(log, new SliceByDay(log, watch.profiles(), question.firstPath(), rate(lead), lead.slice()));
     }
 
-    /** How it lies on the days since, where there are some. */
-    private Change since(Drop lead, Optional<SliceByDay.Days> counted) {
-        LocalDate to = lead.days().to();
-        LocalDate end = log.endOfFullDays();
-        if (to.plusDays(Recovery.LEAST_DAYS).isAfter(end)) {
-            return Change.UNKNOWN;
-        }
-        return counted.map(of -> Change.of(of.against(spans(lead.days().from(), new DayRange(to, end))), 1))
-                .orElseGet(() -> BandDrops.change(
-                        bands.get(lead.figure()).days(),
-                        BandDrops.values(lead.figure(), watch.all()),
-                        log.dayNumber(to),
-                        log.dayNumber(end)));
-    }
-
-    /** Of a fall of more than a week, too few days since say nothing. */
-    static boolean isOver(LocalDate end, boolean isWorseAbove, DayRange days, Change since) {
-        boolean isTooSoon = days.to().plusDays(Recovery.LEAST_DAYS).isAfter(end) && days.days() > WEEK;
-        return days.to().isBefore(end) && !isTooSoon && !isWorse(isWorseAbove, since);
-    }
-
-    /** Told to lie on the bad side. */
-    private static boolean isWorse(boolean isWorseAbove, Change change) {
-        return change.isKnown() && (isWorseAbove ? change.low() > 0 : change.high() < 0);
+    /** @param days of all that fell with it */
+    private Since since(Drop lead, DayRange days, Optional<SliceByDay.Days> counted) {
+        return Since.of(
+                days,
+                lead.change(),
+                lead.figure().isWorseAbove(),
+                log.endOfFullDays(),
+                after -> counted.map(
+                                of -> Change.of(of.against(spans(lead.days().from(), after)), 1))
+                        .orElseGet(() -> BandDrops.change(
+                                bands.get(lead.figure()).days(),
+                                BandDrops.values(lead.figure(), watch.all()),
+                                log.dayNumber(after.from()),
+                                log.dayNumber(after.to()))));
     }
 
     private Incident.Course course(Figure figure) {

@@ -14,8 +14,7 @@ import java.util.function.ToDoubleFunction;
  * @param drops the furthest first; none of an outage of which no day's figure tells
  * @param days from the first of any drop to the last
  * @param onset of what has a time of its own, the hour with which it began, where that is told
- * @param isOver whether it ended before the last full day and is not told to lie on the bad side since
- * @param since how it lies on the full days since its last; unknown of fewer than three
+ * @param since how it lies on the full days since its last
  * @param moneyLost in units of the app's currency: what is missing, at what each was worth before; below 0 where dearer
  *     purchases brought more; empty where no money fell
  * @param outage the hours of it
@@ -35,8 +34,7 @@ public record Incident(
         List<Drop> drops,
         DayRange days,
         Optional<Onset> onset,
-        boolean isOver,
-        Change since,
+        Since since,
         OptionalDouble moneyLost,
         Optional<Outage> outage,
         Optional<Mixed> mixed,
@@ -53,12 +51,12 @@ public record Incident(
         List<ChosenFall> chosen) {
     /** What is missing in some hours of everybody; {@code drops} are those of its day. */
     static Incident ofOutage(Outage outage, List<Drop> drops, DayRange days, Course course) {
-        return bare(Kind.OUTAGE, drops, days, true, Change.UNKNOWN, Optional.of(outage), course, List.of());
+        return bare(Kind.OUTAGE, drops, days, Since.over(days.to()), Optional.of(outage), course, List.of());
     }
 
     /** What fell by itself of what people chose to have watched. */
-    static Incident ofChosen(List<ChosenFall> falls, DayRange days, boolean isOver, Change since, Course course) {
-        return bare(Kind.UNEXPLAINED, List.of(), days, isOver, since, Optional.empty(), course, falls);
+    static Incident ofChosen(List<ChosenFall> falls, DayRange days, Since since, Course course) {
+        return bare(Kind.UNEXPLAINED, List.of(), days, since, Optional.empty(), course, falls);
     }
 
     /** Without anything that is looked for in slices. */
@@ -66,8 +64,7 @@ public record Incident(
             Kind kind,
             List<Drop> drops,
             DayRange days,
-            boolean isOver,
-            Change since,
+            Since since,
             Optional<Outage> outage,
             Course course,
             List<ChosenFall> chosen) {
@@ -76,7 +73,6 @@ public record Incident(
                 drops,
                 days,
                 Optional.empty(),
-                isOver,
                 since,
                 OptionalDouble.empty(),
                 outage,
@@ -101,7 +97,6 @@ public record Incident(
                 drops,
                 days,
                 onset,
-                isOver,
                 since,
                 moneyLost,
                 outage,

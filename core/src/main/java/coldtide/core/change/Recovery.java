@@ -100,7 +100,7 @@ public record Recovery(State state, DayRange days, Change change) {
         return Change.of(counted.against(Spans.since(log, fall.days().from(), days)), 1);
     }
 
-    private static State state(Change change, Change fall, boolean rises) {
+    static State state(Change change, Change fall, boolean rises) {
         if (!change.isKnown()) {
             return State.NOT_TOLD_APART;
         }

@@ -102,7 +102,17 @@ final class SliceByDay extends DaysByProfile<long[][], SliceByDay.Days> {
             partial[slice.has(profile) ? SLICE : REST][day] += howMany;
         }
         if (count == under) {
-            partial[slice.has(profile) ? SLICE_UNDER : REST_UNDER][day] += howMany;
+            countUnder(partial, slice.has(profile), day, howMany);
+        }
+    }
+
+    /** Whoever pays in a currency might pay in another, so all people are those of the others, too. */
+    private void countUnder(long[][] partial, boolean isIn, int day, long howMany) {
+        if (isIn) {
+            partial[SLICE_UNDER][day] += howMany;
+        }
+        if (!isIn || currency != SliceRows.ANY) {
+            partial[REST_UNDER][day] += howMany;
         }
     }
 

@@ -148,7 +148,7 @@ class ChosenTest {
         assertThat(incident.days().from()).isBetween(FELL.minusDays(1), FELL.plusDays(1));
         // Its last two days may lie within the band by chance.
         assertThat(incident.days().to()).isBetween(MENDED.minusDays(2), MENDED);
-        assertThat(incident.isOver()).isTrue();
+        assertThat(incident.since().isBack()).isTrue();
         ChosenFall fall = incident.chosen().get(0);
         assertThat(fall.change().part()).isBetween(-0.65, -0.3);
         assertThat(fall.change().high()).isNegative();

@@ -14,8 +14,11 @@ import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 
 /** Purchases of a slice and of everybody else by day against the bare events, and what follows from them against simple arithmetic. */
 class SliceByDayTest {
@@ -33,9 +36,17 @@ class SliceByDayTest {
     }
 
     private static long purchases(EventLog log, boolean ofAndroid, int from, int to) {
+        return purchases(log, event -> ofAndroid == isAndroid(event), from, to);
+    }
+
+    private static boolean isAndroid(RandomHistory.Event event) {
+        return event.release().platform().equals("android");
+    }
+
+    private static long purchases(EventLog log, Predicate<RandomHistory.Event> which, int from, int to) {
         return HISTORY.events.stream()
                 .filter(event -> event.money() != null && event.money().type() == RevenueType.PURCHASE)
-                .filter(event -> ofAndroid == event.release().platform().equals("android"))
+                .filter(which)
                 .mapToInt(event -> log.dayNumber(HISTORY.dayOf(event)))
                 .filter(day -> day >= from && day < to)
                 .count();
@@ -82,5 +93,24 @@ class SliceByDayTest {
         assertThat(spans.overBefore() + spans.overAfter()).isEqualTo(all);
         assertThat(spans.expected())
                 .isCloseTo(spans.overBefore() * spans.underAfter() / spans.underBefore(), within(1e-6));
+    }
+
+    /** Of people there are as many, whatever they pay in. */
+    @ParameterizedTest
+    @ValueSource(booleans = {false, true})
+    void thoseInACurrencyAreHeldAgainstTheOthersOfAllPeople(boolean ofAndroid) {
+        EventLog log = HISTORY.log(200, 4);
+        Having euros = new Having("currency", "EUR");
+        TwoSpans spans = days(log, ofAndroid ? List.of(ANDROID.get(0), euros) : List.of(euros))
+                .against(halves(log));
+        TwoSpans all = days(log, List.of()).against(halves(log));
+        Predicate<RandomHistory.Event> isIn =
+                event -> event.money().currency().equals("EUR") && (!ofAndroid || isAndroid(event));
+        assertThat(spans.overBefore()).isEqualTo(purchases(log, isIn, 0, MIDDLE));
+        assertThat(spans.restOverAfter()).isEqualTo(purchases(log, isIn.negate(), MIDDLE, log.days()));
+        assertThat(spans.restUnderBefore()).isEqualTo(all.underBefore());
+        assertThat(spans.underAfter())
+                .isEqualTo((ofAndroid ? days(log, ANDROID).against(halves(log)) : all).underAfter());
+        assertThat(spans.isKnown()).isTrue();
     }
 }

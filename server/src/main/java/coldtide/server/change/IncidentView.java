@@ -33,6 +33,7 @@ import java.util.stream.Stream;
  * One thing that happened, as it goes over the wire; what is not known is null.
  *
  * @param id by which it is found again: the first day of its leading fall, its figure and its slice
+ * @param sinceFrom the first day of those since; null of what was kept before it could be later than the fall's end
  */
 record IncidentView(
         String id,
@@ -42,6 +43,12 @@ record IncidentView(
         @Schema(types = {"object", "null"}) OnsetView onset,
         boolean isOver,
         ChangeView since,
+
+        @Schema(
+                types = {"string", "null"},
+                format = "date")
+        LocalDate sinceFrom,
+
         @Schema(types = {"number", "null"}) Double moneyLost,
         List<DropView> drops,
         @Schema(types = {"object", "null"}) OutageView outage,
@@ -391,8 +398,9 @@ record IncidentView(
                 incident.onset()
                         .map(of -> new OnsetView(of.likeliest(), of.from(), of.to()))
                         .orElse(null),
-                incident.isOver(),
-                ChangeView.of(incident.since()),
+                incident.since().isBack(),
+                ChangeView.of(incident.since().change()),
+                incident.since().from(),
                 incident.moneyLost().isPresent() ? incident.moneyLost().getAsDouble() : null,
                 drops,
                 outage,
