@@ -18,8 +18,11 @@ import java.util.List;
  */
 public record Apart(int tests, List<Cell> cells) {
     public static final double RATE = 0.05;
-    /** Nearer ones are not told apart even if nothing is corrected: two-sided, {@link #RATE} lies at 1.95996 standard errors. */
-    private static final double LEAST_CHI_SQUARED = 1.9599 * 1.9599;
+    /** Nearer ones are not told apart even if nothing is corrected. */
+    private static final double LEAST_CHI_SQUARED = nearest(1);
+
+    /** It has become few enough then. */
+    private static final int MOST_ROUNDS = 8;
 
     public static final Apart NONE = new Apart(0, List.of());
 
@@ -41,8 +44,14 @@ public record Apart(int tests, List<Cell> cells) {
         }
     }
 
+    /** The least χ² of any that is told apart, if at most this part of all that were compared are; a little less, for rounding. */
+    private static double nearest(double part) {
+        return Difference.chiSquared(RATE * part) * (1 - 1e-9);
+    }
+
     static Apart of(Counted counted) {
         Compared compared = new Compared(counted);
+        compared.narrow();
         int[] order = compared.furthestFirst();
         double[] adjusted = FalseDiscovery.adjustedAscending(
                 compared.tests,
@@ -98,6 +107,21 @@ public record Apart(int tests, List<Cell> cells) {
                 }
             }
             count = noted;
+        }
+
+        /** Leaves out those that are too near, since no more can be told apart than are left, again and again. */
+        void narrow() {
+            int before = tests;
+            for (int round = 0; round < MOST_ROUNDS && count < before; round++) {
+                before = count;
+                double least = nearest((double) count / tests);
+                count = 0;
+                for (int at = 0; at < before; at++) {
+                    cells[count] = cells[at];
+                    chiSquared[count] = chiSquared[at];
+                    count += chiSquared[at] >= least ? 1 : 0;
+                }
+            }
         }
 
         int[] furthestFirst() {

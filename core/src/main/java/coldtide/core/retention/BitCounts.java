@@ -19,7 +19,7 @@ final class BitCounts {
 
     /** By row {@link #DIGITS} longs, the lowest digit first. */
     private final long[] digits;
-    /** By row and bit what has overflowed, in units of the first digit that is not kept. */
+    /** By row and bit what has overflowed. */
     private final int[][] above;
 
     BitCounts(int rows, int bits) {
@@ -131,13 +131,13 @@ final class BitCounts {
             carry &= before;
         }
         if (carry != 0) {
-            overflow(above[row], carry);
+            each(above[row], carry, 1 << DIGITS);
         }
     }
 
-    private static void overflow(int[] counts, long carry) {
-        for (long left = carry; left != 0; left &= left - 1) {
-            counts[Long.numberOfTrailingZeros(left)]++;
+    private static void each(int[] counts, long word, int by) {
+        for (long left = word; left != 0; left &= left - 1) {
+            counts[Long.numberOfTrailingZeros(left)] += by;
         }
     }
 
@@ -160,15 +160,9 @@ final class BitCounts {
 
     /** By bit, of a row. */
     int[] of(int row) {
-        int[] counts = new int[above[row].length];
-        for (int bit = 0; bit < counts.length; bit++) {
-            counts[bit] = above[row][bit] << DIGITS;
-        }
+        int[] counts = above[row].clone();
         for (int digit = 0; digit < DIGITS; digit++) {
-            long of = digits[row * DIGITS + digit];
-            for (int bit = 0; bit < counts.length && of != 0; bit++) {
-                counts[bit] += (int) (of >>> bit & 1) << digit;
-            }
+            each(counts, digits[row * DIGITS + digit], 1 << digit);
         }
         return counts;
     }

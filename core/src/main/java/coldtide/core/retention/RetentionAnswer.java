@@ -50,7 +50,7 @@ public record RetentionAnswer(List<Cohort> cohorts, List<Triangle> triangles, Li
     /**
      * How people came back in one way.
      *
-     * @param returned by cohort, by column: how many so far
+     * @param returned by cohort, by column: how many so far; the rows are not copied, which would put each number by itself
      * @param all everybody
      * @param apart cells that lie apart from the other cohorts; none where somebody may be of several cohorts
      * @param groups by group
@@ -68,7 +68,7 @@ public record RetentionAnswer(List<Cohort> cohorts, List<Triangle> triangles, Li
             List<Mix> mixes,
             List<Step> steps) {
         public Triangle {
-            returned = returned.stream().map(List::copyOf).toList();
+            returned = List.copyOf(returned);
             groups = List.copyOf(groups);
             mixes = List.copyOf(mixes);
             steps = List.copyOf(steps);

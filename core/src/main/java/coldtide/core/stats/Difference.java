@@ -53,6 +53,12 @@ public record Difference(double value, double low, double high, double p) {
         return twoSided(Math.sqrt(chiSquared), 1);
     }
 
+    /** How far two shares lie apart of which {@link #test(double)} gives this. */
+    public static double chiSquared(double p) {
+        double distance = NORMAL.inverseSurvivalProbability(p / 2);
+        return distance * distance;
+    }
+
     /**
      * Of two ratios of sums over people, each with its standard error; by the normal distribution, so of use for some dozens of
      * people and more.

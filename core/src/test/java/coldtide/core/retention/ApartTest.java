@@ -10,9 +10,12 @@ import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class ApartTest {
     private static final int COLUMNS = 6;
@@ -30,11 +33,17 @@ class ApartTest {
     }
 
     private static List<List<Long>> drawn(SplittableRandom random, int weeks, int other, double otherChance) {
+        return drawn(random, weeks, other, otherChance, 0);
+    }
+
+    /** @param drift by how much more come back in the last week than in the first */
+    private static List<List<Long>> drawn(
+            SplittableRandom random, int weeks, int other, double otherChance, double drift) {
         List<List<Long>> returned = new ArrayList<>();
         for (int week = 0; week < weeks; week++) {
             List<Long> row = new ArrayList<>(List.of((long) MEMBERS));
             for (int column = 1; column < COLUMNS; column++) {
-                double chance = week == other ? otherChance : 0.3 / column;
+                double chance = week == other ? otherChance : (0.3 + drift * week / weeks) / column;
                 row.add(random.doubles(MEMBERS).filter(draw -> draw < chance).count());
             }
             returned.add(row);
@@ -50,10 +59,12 @@ class ApartTest {
         return Apart.of(Counted.ofCohorts(cohorts, members, back, columns));
     }
 
-    @Test
-    void everyCellIsComparedWithTheOthersOfItsColumnAndCorrectedWithAll() {
-        List<Cohort> cohorts = cohorts(9);
-        List<List<Long>> returned = drawn(new SplittableRandom(1), 9, 4, 0.36);
+    /** Of few cohorts one lies apart, of many that drift most do. */
+    @ParameterizedTest
+    @CsvSource({"9, 0", "60, 0.02", "60, 0.1", "60, 0.5"})
+    void everyCellIsComparedWithTheOthersOfItsColumnAndCorrectedWithAll(int weeks, double drift) {
+        List<Cohort> cohorts = cohorts(weeks);
+        List<List<Long>> returned = drawn(new SplittableRandom(1), weeks, 4, 0.36 + drift, drift);
         List<Double> tests = new ArrayList<>();
         for (int column = 1; column < COLUMNS; column++) {
             for (int c = 0; c < cohorts.size(); c++) {
@@ -74,7 +85,7 @@ class ApartTest {
         }
         double[] adjusted = FalseDiscovery.adjusted(
                 tests.stream().mapToDouble(Double::doubleValue).toArray());
-        List<Double> found = java.util.Arrays.stream(adjusted)
+        List<Double> found = Arrays.stream(adjusted)
                 .filter(p -> p <= Apart.RATE)
                 .sorted()
                 .boxed()
