@@ -144,10 +144,15 @@ final class BitCounts {
     /** Adds what others counted, of as many rows and bits. */
     void add(BitCounts other) {
         for (int row = 0; row < above.length; row++) {
-            Sums.add(above[row], other.above[row]);
-            for (int digit = 0; digit < DIGITS; digit++) {
-                add(row, digit, other.digits[row * DIGITS + digit]);
+            long carry = 0;
+            for (int at = row * DIGITS; at < (row + 1) * DIGITS; at++) {
+                long before = digits[at];
+                long added = other.digits[at];
+                digits[at] = before ^ added ^ carry;
+                carry = carry(before, added, carry);
             }
+            each(above[row], carry, 1 << DIGITS);
+            Sums.add(above[row], other.above[row]);
         }
     }
 
