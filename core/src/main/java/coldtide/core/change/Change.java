@@ -42,7 +42,17 @@ public record Change(double before, double expected, double actual, double part,
 
     /** Whether it is told that it fell. */
     public boolean isFall() {
-        return isKnown() && high < 0;
+        return isWorse(false);
+    }
+
+    /** Whether it is told to lie on the bad side. */
+    boolean isWorse(boolean isWorseAbove) {
+        return isWorseAbove ? low > 0 : high < 0;
+    }
+
+    /** Whether both are known and this is told to lie on the better side of another. */
+    boolean isBetter(Change than, boolean isWorseAbove) {
+        return isWorseAbove ? high < than.low : low > than.high;
     }
 
     /** How many are missing. */

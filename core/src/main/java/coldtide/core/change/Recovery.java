@@ -104,9 +104,8 @@ public record Recovery(State state, DayRange days, Change change) {
         if (!change.isKnown()) {
             return State.NOT_TOLD_APART;
         }
-        boolean isBelow = rises ? change.low() > 0 : change.high() < 0;
-        boolean isBetter = rises ? change.high() < fall.low() : change.low() > fall.high();
-        if (isBelow) {
+        boolean isBetter = change.isBetter(fall, rises);
+        if (change.isWorse(rises)) {
             return isBetter ? State.PARTLY : State.STILL;
         }
         return isBetter ? State.BACK : State.NOT_TOLD_APART;

@@ -65,6 +65,16 @@ class SinceTest {
         assertThat(since.isBack()).isFalse();
     }
 
+    /** Three quarters have come all the time; of the last days alone there are too few to tell that a quarter is missing. */
+    @Test
+    void whatIsPartlyMendedIsNotBackBecauseItsLastDaysAreFew() {
+        double[] parts = new double[30];
+        Arrays.fill(parts, 0.76);
+        Since since = since(12, 0.2, false, parts);
+        assertThat(since.isBack()).isFalse();
+        assertThat(since.change().high()).isNegative();
+    }
+
     @Test
     void whatIsWorseWhenHigherComesBackFromAbove() {
         assertThat(since(400, 2, true, 1.9, 1.7, 1.2, 1, 1.01, 0.99).isBack()).isTrue();

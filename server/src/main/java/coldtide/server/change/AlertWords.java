@@ -20,8 +20,10 @@ record AlertWords(String title, String words) {
                 .filter(change -> change.part() != null && change.low() != null && change.high() != null)
                 .forEach(change ->
                         words.append("By ").append(within(change)).append(", ").append("95 % interval.\n"));
-        words.append("From ").append(incident.days().from());
-        words.append(incident.isOver() ? " to " + incident.days().to().minusDays(1) + ", over.\n" : ", going on.\n");
+        words.append("From ")
+                .append(incident.days().from())
+                .append(until(incident))
+                .append(".\n");
         words.append("Kind of cause: ").append(lower(incident.kind().name())).append(".\n");
         if (incident.blamed() != null) {
             words.append("After release ")
@@ -32,6 +34,14 @@ record AlertWords(String title, String words) {
         }
         words.append("Read on at /a/").append(appKey).append("/cases\n");
         return new AlertWords(title, words.toString());
+    }
+
+    /** What ended and still lies on the bad side is not back. */
+    private static String until(IncidentView incident) {
+        if (!incident.isOver() && incident.since().part() == null) {
+            return ", going on";
+        }
+        return " to " + incident.days().to().minusDays(1) + (incident.isOver() ? ", over" : ", not back");
     }
 
     private static String what(IncidentView incident) {
