@@ -109,8 +109,8 @@ final class Identity {
     }
 
     /**
-     * The owners that have events, accounts by number before lone installs by number, so that the order of arrival of rows does
-     * not change the log.
+     * The owners that have events, by the time of their first: what is asked of those who came together then finds them together. Of one
+     * moment accounts by number before lone installs by number, so that the order of arrival of rows does not change the log.
      */
     private int[] ownersInOrder(int[] owner) {
         int accounts = raw.accountKeys.size();
@@ -122,7 +122,18 @@ final class Identity {
         int firstInstall = seen.get(0, accounts).cardinality();
         sort(byKey, 0, firstInstall, raw.accountKeys, 0);
         sort(byKey, firstInstall, byKey.length, raw.installKeys, accounts);
+        long[] first = firstTimes(accounts + raw.installKeys.size(), owner);
+        IntArrays.mergeSort(byKey, (a, b) -> Long.compare(first[a], first[b]));
         return byKey;
+    }
+
+    private long[] firstTimes(int owners, int... owner) {
+        long[] first = new long[owners];
+        Arrays.fill(first, Long.MAX_VALUE);
+        for (int e = 0; e < owner.length; e++) {
+            first[owner[e]] = Math.min(first[owner[e]], raw.timeMillis.getLong(e));
+        }
+        return first;
     }
 
     private static void sort(int[] owners, int from, int to, LongArrayList keys, int shift) {

@@ -27,51 +27,46 @@ import java.util.stream.IntStream;
  * way. Handbook §7; the shares' intervals are Wilson's.
  */
 public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
-    /**
-     * Cohort sizes by group; by way those who came back, a row a cohort of a group, of everybody first; by way and column those back there
-     * and in the one before, of cohorts complete there.
-     */
-    static final class Partial {
-        final long[][] size;
-        final BitCounts[] returned;
-        final BitCounts[] stayed;
-        /** By cohort, the columns that are complete as bits. */
-        private final long[] complete;
-
+    /** Cohort sizes by group; by way those who came back, a row a cohort of a group, of everybody first. */
+    final class Partial {
+        private final long[][] size = new long[people.groups().size()][complete.length];
+        private final BitCounts[] returned = new BitCounts[question.returns().size()];
+        private final InColumns inColumns = new InColumns(question.columns(), isEachAge);
+        private final Batch batch;
         private final Waiting waiting;
 
-        Partial(int ways, int groups, int columns, long... complete) {
-            this.complete = complete;
-            size = new long[groups][complete.length];
-            returned = new BitCounts[ways];
-            Arrays.setAll(returned, way -> new BitCounts(groups * complete.length, columns));
-            stayed = new BitCounts[ways];
-            Arrays.setAll(stayed, way -> new BitCounts(1, columns));
-            waiting = new Waiting(ways, groups * complete.length, this::count);
+        Partial() {
+            int rows = size.length * complete.length;
+            Arrays.setAll(returned, way -> new BitCounts(rows, columns, complete));
+            batch = new Batch(rows, this::count);
+            waiting = new Waiting(returned.length, question.lastAge() + 1, rows, this::count);
         }
 
         private int row(int group, int cohort) {
             return group * complete.length + cohort;
         }
 
-        private void count(int way, int row, long[] words, int from, int to) {
-            returned[way].add(row, words, from, to, stayed[way], row < complete.length ? complete[row] : 0);
+        private void count(int way, long[] bits, int at) {
+            batch.count(returned[way], inColumns.of(bits, at));
+        }
+
+        private void count(int way, int row, long members, long[] bits) {
+            returned[way].add(row, members, inColumns.of(bits, 0));
         }
 
         /** By cohort and column. */
         private int[][] returned(int way, int group) {
-            return returned[way].of(row(group, 0), row(group + 1, 0));
+            return returned[way].there(row(group, 0), row(group + 1, 0));
         }
     }
 
     private final RetentionQuestion question;
     private final FollowedPeople people;
     private final Ways ways;
-    private final long[] columns;
-    private final int[] firstAges;
+    private final int columns;
     private final boolean isEachAge;
-    /** By cohort, the columns that are complete as bits. */
-    private final long[] complete;
+    /** By cohort, how many columns are complete. */
+    private final int[] complete;
 
     /** Of everybody together, whatever the question's split. */
     public RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question) {
@@ -83,8 +78,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     private RetentionAnalysis(RetentionQuestion question, FollowedPeople people) {
         this.question = question;
         this.people = people;
-        columns = question.columns().stream().mapToLong(Ages::bits).toArray();
-        firstAges = question.columns().stream().mapToInt(Ages::from).toArray();
+        columns = question.columns().size();
         isEachAge = question.isEachAge();
         ways = Ways.of(
                 people.log(),
@@ -94,7 +88,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                 question.returns().stream().map(Returning::what).toList(),
                 question.lastAge());
         complete = people.cohorts(question.columns(), new long[people.periods().size()]).stream()
-                .mapToLong(cohort -> cohort.completeColumns() == 0 ? 0 : -1L >>> 64 - cohort.completeColumns())
+                .mapToInt(Cohort::completeColumns)
                 .toArray();
     }
 
@@ -108,35 +102,33 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public Partial empty() {
-        return new Partial(question.returns().size(), people.groups().size(), columns.length, complete);
+        return new Partial();
     }
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        Returns returns = new Returns(ways, shard);
-        returns.allByFirstDays()
-                .filter(days -> isEachAge)
+        ways.firstDays(shard)
                 .ifPresentOrElse(
-                        days -> byFirstDays(shard, days, returns.young(), partial),
-                        () -> byReturns(shard, returns, partial));
+                        days -> byFirstDays(shard, days, partial),
+                        () -> byReturns(shard, new Returns(ways, shard), partial));
     }
 
-    private void byFirstDays(Shard shard, long[][] days, long young, Partial partial) {
-        partial.waiting.stand(days, young);
+    private void byFirstDays(Shard shard, long[][] days, Partial partial) {
+        partial.batch.stand(days);
         people.each(shard, (person, at, in, count) -> {
             int cohort = at.cohort();
             for (int i = 0; i < count; i++) {
                 partial.size[in[i]][cohort]++;
-                partial.waiting.add(partial.row(in[i], cohort), person);
+                partial.batch.add(partial.row(in[i], cohort), person);
             }
         });
-        partial.waiting.settle();
+        partial.batch.settle();
     }
 
     private void byReturns(Shard shard, Returns returns, Partial partial) {
         people.each(shard, (person, at, in, count) -> {
             int cohort = at.cohort();
-            long[] ages = inColumns(returns.of(person, cohort, at.row()));
+            long[] ages = returns.of(person, cohort, at.row());
             for (int i = 0; i < count; i++) {
                 partial.size[in[i]][cohort]++;
                 partial.waiting.add(partial.row(in[i], cohort), ages);
@@ -144,30 +136,12 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         });
     }
 
-    private long[] inColumns(long... ages) {
-        for (int way = 0; way < ages.length && !isEachAge; way++) {
-            ages[way] = columnsOf(ages[way]);
-        }
-        return ages;
-    }
-
-    /** In which columns somebody who came back at some ages is: only in those that begin by the last of them. */
-    private long columnsOf(long ages) {
-        long back = 0;
-        int last = 63 - Long.numberOfLeadingZeros(ages);
-        for (int column = 0; column < columns.length && firstAges[column] <= last; column++) {
-            back |= (ages & columns[column]) != 0 ? 1L << column : 0;
-        }
-        return back;
-    }
-
     @Override
     public void merge(Partial into, Partial from) {
-        from.waiting.takeAll();
+        from.waiting.settle();
         Sums.add(into.size, from.size);
         for (int way = 0; way < into.returned.length; way++) {
             into.returned[way].add(from.returned[way]);
-            into.stayed[way].add(from.stayed[way]);
         }
     }
 
@@ -187,10 +161,10 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         int[][][] returned = IntStream.range(0, partial.size.length)
                 .mapToObj(group -> partial.returned(way, group))
                 .toArray(int[][][]::new);
-        Counted whole = Counted.ofCohorts(cohorts, partial.size[0], returned[0], columns.length);
+        Counted whole = Counted.ofCohorts(cohorts, partial.size[0], returned[0], columns);
         Counted[] told = shown.stream()
-                .map(group -> Counted.ofCohorts(
-                        cohorts, partial.size[group.number()], returned[group.number()], columns.length))
+                .map(group ->
+                        Counted.ofCohorts(cohorts, partial.size[group.number()], returned[group.number()], columns))
                 .toArray(Counted[]::new);
         boolean onceEach = question.following().start().entry() != Entry.EVERY_PERIOD;
         Apart apart = onceEach ? Apart.of(whole) : Apart.NONE;
@@ -202,7 +176,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
                 Arrays.stream(told).map(group -> line(group, cohorts)).toList(),
                 onceEach ? Apart.of(whole.ofGroups(told)) : Apart.NONE,
                 people.groups().isOneEach() ? Mix.of(apart, shown, told) : List.of(),
-                isEachAge && onceEach ? steps(cohorts, returned[0], partial.stayed[way].of(0)) : List.of());
+                isEachAge && onceEach ? steps(cohorts, returned[0], partial.returned[way].stayed()) : List.of());
     }
 
     private static List<Long> list(int... counts) {
@@ -214,14 +188,14 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     }
 
     private Line line(Counted counted, List<Cohort> cohorts) {
-        int[] complete = new int[columns.length];
+        int[] complete = new int[columns];
         for (int cohort = 0; cohort < cohorts.size(); cohort++) {
-            for (int column = 0; column < columns.length; column++) {
+            for (int column = 0; column < columns; column++) {
                 complete[column] += counted.size()[cohort][column] > 0 ? 1 : 0;
             }
         }
         List<Pooled> pooled = new ArrayList<>();
-        for (int column = 0; column < columns.length; column++) {
+        for (int column = 0; column < columns; column++) {
             long size = counted.allSize()[column];
             pooled.add(new Pooled(
                     complete[column],
@@ -232,9 +206,9 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     /** Of the same people at both ages, those of the cohorts complete at the later one. At age 0 nearly all are there: it is no step. */
     private List<Step> steps(List<Cohort> cohorts, int[][] returned, int... stayed) {
-        long[] members = new long[columns.length];
-        long[] before = new long[columns.length];
-        long[] then = new long[columns.length];
+        long[] members = new long[columns];
+        long[] before = new long[columns];
+        long[] then = new long[columns];
         for (int cohort = 0; cohort < returned.length; cohort++) {
             for (int to = 2; to < cohorts.get(cohort).completeColumns(); to++) {
                 members[to] += cohorts.get(cohort).size();
@@ -243,7 +217,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
             }
         }
         List<Step> steps = new ArrayList<>();
-        for (int to = 2; to < columns.length && members[to] > 0; to++) {
+        for (int to = 2; to < columns && members[to] > 0; to++) {
             steps.add(new Step(
                     to,
                     members[to],

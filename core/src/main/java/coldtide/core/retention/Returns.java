@@ -2,31 +2,26 @@ package coldtide.core.retention;
 
 import coldtide.core.log.Shard;
 import coldtide.core.who.Bits;
-import java.util.Optional;
+import java.util.Arrays;
 
 /**
  * At which ages people came back in each of some ways, as bits of one long: somebody who comes back many times at an age is counted
- * once without any set. By the calendar they are read from active days, wherever these tell on which of them something was done: by day
- * from arrival on they are the days themselves, else all ways are read together from the list of days. What is left is read from
- * which rows the events are.
+ * once without any set. By the calendar all ways are read together from the list of active days, wherever these tell on which of them
+ * something was done. What is left is read from which rows the events are.
  */
 final class Returns {
     private final Shard shard;
     private final Periods periods;
     private final int lastAge;
     private final AgeOf ageOf;
-    /** By way: the events that count; null where first days tell all. */
+    /** By way: the events that count. */
     private final long[][] rows;
     /** By way: the active days on which some of them lie; null where every active day counts, or days do not tell. */
     private final long[][] days;
 
-    /** By way and person: the days from that of arrival on as bits, where these are the ages; else null. */
-    private final long[][] firstDays;
-
     private final boolean[] byDays;
     private final boolean anyByDays;
     private final boolean anyByRows;
-    private final long young;
     /** By way: whether a start is a return itself. */
     private final boolean[] isStart;
     /** Whether starts are people's very first events, so that the days tell of the start's own day too. */
@@ -40,13 +35,11 @@ final class Returns {
         this.shard = shard;
         periods = ways.periods();
         lastAge = ways.lastAge();
-        young = -1L >>> Long.SIZE - 1 - lastAge;
         ageOf = new AgeOf(ways.log(), shard, periods, ways.following().clock());
         ofArrivals = ways.following().start().what().isEmpty();
         int count = ways.each().size();
         rows = new long[count][];
         days = new long[count][];
-        firstDays = new long[count][];
         byDays = new boolean[count];
         isStart = new boolean[count];
         ages = new long[count];
@@ -55,41 +48,22 @@ final class Returns {
         for (int way = 0; way < count; way++) {
             read(way, ways.each().get(way), ways.following().clock());
             someByDays |= byDays[way];
-            someByRows |= rows[way] != null && !byDays[way];
+            someByRows |= !byDays[way];
         }
         anyByDays = someByDays;
         anyByRows = someByRows;
     }
 
-    /** From the first that tells all of it. */
     private void read(int number, Ways.Way way, Clock clock) {
         isStart[number] = way.isStart();
-        firstDays[number] = way.firstDays()
-                .map(mask -> mask.bits(shard))
-                .filter(told -> told.length > 0)
-                .orElse(null);
-        if (firstDays[number] == null) {
-            rows[number] = way.rows().bits(shard);
-            days[number] = way.days().map(mask -> mask.bits(shard)).orElse(null);
-            byDays[number] = clock == Clock.CALENDAR && (days[number] == null || days[number].length > 0);
-        }
-    }
-
-    /** By way and person the ages after arrival as bits, later ones among them; empty unless days tell all. */
-    Optional<long[][]> allByFirstDays() {
-        return anyByDays || anyByRows ? Optional.empty() : Optional.of(firstDays);
-    }
-
-    /** The ages that are looked for, as bits. */
-    long young() {
-        return young;
+        rows[number] = way.rows().bits(shard);
+        days[number] = way.days().map(mask -> mask.bits(shard)).orElse(null);
+        byDays[number] = clock == Clock.CALENDAR && (days[number] == null || days[number].length > 0);
     }
 
     /** The ages after a start, by way; the same array each time. */
     long[] of(int person, int cohort, int start) {
-        for (int way = 0; way < ages.length; way++) {
-            ages[way] = firstDays[way] == null ? 0 : firstDays[way][person] & young;
-        }
+        Arrays.fill(ages, 0);
         if (anyByDays) {
             byDays(person, cohort, start);
         }
@@ -102,7 +76,7 @@ final class Returns {
 
     private void byRows(int person, int start) {
         for (int way = 0; way < ages.length; way++) {
-            if (!byDays[way] && firstDays[way] == null) {
+            if (!byDays[way]) {
                 ages[way] = byRows(way, person, start);
             }
         }

@@ -17,6 +17,7 @@ final class Starts {
     private final int fromDay;
     private final int toDay;
     private int row;
+    private int day;
     private int end;
 
     Starts(EventLog log, Conditions conditions, Shard shard, Periods periods, Following following) {
@@ -38,20 +39,29 @@ final class Starts {
         if (rows == null) {
             row = first;
             end = first + 1;
-            return isInRange(row);
+            day = shard.firstDay[person];
+            return isInRange();
         }
         end = shard.eventFrom[person + 1];
         if (entry == Entry.FIRST_EVER) {
-            row = Bits.next(rows, first, end);
-            return row < end && isInRange(row);
+            return goTo(first) && isInRange();
         }
         end = shard.firstRow(person, toDay);
-        row = Bits.next(rows, shard.firstRow(person, fromDay), end);
-        return row < end;
+        return goTo(shard.firstRow(person, fromDay));
     }
 
-    private boolean isInRange(int row) {
-        return shard.eventDay[row] >= fromDay && shard.eventDay[row] < toDay;
+    /** Goes to the first that counts from a row on. */
+    private boolean goTo(int from) {
+        row = Bits.next(rows, from, end);
+        if (row >= end) {
+            return false;
+        }
+        day = shard.eventDay[row];
+        return true;
+    }
+
+    private boolean isInRange() {
+        return day >= fromDay && day < toDay;
     }
 
     /** Goes to the person's start of a later period; false if there is none that counts. */
@@ -60,10 +70,11 @@ final class Starts {
             return false;
         }
         int last = cohort();
-        do {
-            row = Bits.next(rows, row + 1, end);
-        } while (row < end && cohort() == last);
-        return row < end;
+        boolean more = goTo(row + 1);
+        while (more && cohort() == last) {
+            more = goTo(row + 1);
+        }
+        return more;
     }
 
     int row() {
@@ -71,6 +82,6 @@ final class Starts {
     }
 
     int cohort() {
-        return periods.ofDay(shard.eventDay[row]);
+        return periods.ofDay(day);
     }
 }

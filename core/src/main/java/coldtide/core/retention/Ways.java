@@ -1,9 +1,11 @@
 package coldtide.core.retention;
 
 import coldtide.core.log.EventLog;
+import coldtide.core.log.Shard;
 import coldtide.core.time.Grain;
 import coldtide.core.who.Conditions;
 import coldtide.core.who.EventCondition;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 
@@ -13,6 +15,8 @@ import java.util.Optional;
  * @param lastAge the last that is looked for
  */
 record Ways(EventLog log, Periods periods, Following following, List<Way> each, int lastAge) {
+    private static final long[] NONE = new long[0];
+
     static final EventCondition ACTIVE = new EventCondition.Active();
 
     /**
@@ -21,7 +25,7 @@ record Ways(EventLog log, Periods periods, Following following, List<Way> each, 
      * @param isStart whether a start is a return itself
      * @param rows the events that count
      * @param days the active days on which some of them lie; empty where every active day counts, or ages are not told by days
-     * @param firstDays by person the days from that of arrival on; empty where these are not the ages
+     * @param firstDays the days from that of arrival on; empty where these are not the ages
      */
     record Way(
             boolean isStart,
@@ -43,6 +47,14 @@ record Ways(EventLog log, Periods periods, Following following, List<Way> each, 
                 following,
                 ways.stream().map(what -> way(log, conditions, following, what)).toList(),
                 lastAge);
+    }
+
+    /** By way the days from that of arrival on, where these tell all of every way. */
+    Optional<long[][]> firstDays(Shard shard) {
+        long[][] days = each.stream()
+                .map(way -> way.firstDays().map(mask -> mask.bits(shard)).orElse(NONE))
+                .toArray(long[][]::new);
+        return Arrays.stream(days).allMatch(told -> told.length > 0) ? Optional.of(days) : Optional.empty();
     }
 
     private static Way way(EventLog log, Conditions conditions, Following following, Optional<EventCondition> asked) {

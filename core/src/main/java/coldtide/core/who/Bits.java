@@ -100,4 +100,27 @@ public final class Bits {
         set(bits, 0, size);
         return bits;
     }
+
+    /**
+     * Makes columns of rows, in place: bit {@code i} of word {@code j} becomes bit {@code j} of word {@code i}, of 64 words (Hacker's
+     * Delight, 7-3). Where there are half as many columns, two words lie in one first, and so on.
+     *
+     * @param columns 1 to 64; no bit from there on is set
+     */
+    public static void turn(long[] words, int columns) {
+        int size = Long.SIZE;
+        long low = -1L >>> Long.SIZE / 2;
+        for (; columns <= size / 2 && size > 2; size /= 2, low ^= low << size / 2) {
+            for (int at = 0; at < size / 2; at++) {
+                words[at] |= words[at + size / 2] << size / 2;
+            }
+        }
+        for (int half = size / 2; half > 0; half /= 2, low ^= low << half) {
+            for (int at = 0; at < size; at = (at | half) + 1 & ~half) {
+                long swapped = (words[at] >>> half ^ words[at | half]) & low;
+                words[at] ^= swapped << half;
+                words[at | half] ^= swapped;
+            }
+        }
+    }
 }

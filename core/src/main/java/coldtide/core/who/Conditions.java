@@ -72,8 +72,9 @@ public final class Conditions {
     }
 
     /**
-     * On which of the first 64 days from that of their first event on people did something, ready for shards of {@code log}: a long a
-     * person, its lowest bit that day. Of a shard in which some of it lies on days without activity there are none.
+     * On which of the first 64 days from that of their first event on people did something, ready for shards of {@code log}: of the
+     * first 64 people a long a day, from that day on, with a bit each, then of the next. Of a shard in which some of it lies on days
+     * without activity there are none.
      *
      * @param afterFirst whether the very first event of a person is left out
      * @throws IllegalArgumentException if the condition is nested too deep or has too many parts

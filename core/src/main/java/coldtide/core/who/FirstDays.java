@@ -4,8 +4,9 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 
 /**
- * On which of the first 64 days from that of their first event on people did something: a long each, its lowest bit that day. As much is
- * known of it as of the active days it is read from: where these do not tell it all, there is nothing.
+ * On which of the first 64 days from that of their first event on people did something: of the first 64 people a long a day, from that
+ * day on, with a bit each; then of the next. As much is known of it as of the active days it is read from: where these do not tell it
+ * all, there is nothing.
  */
 final class FirstDays extends ShardBits {
     /**
@@ -28,24 +29,22 @@ final class FirstDays extends ShardBits {
         if (of.length == 0) {
             return of;
         }
-        long[] first = new long[shard.people()];
+        long[] found = new long[Bits.of(shard.people()).length * Long.SIZE];
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            first[person] = of(shard, person, of);
+            mark(shard, person, of, found);
         }
-        return first;
+        return found;
     }
 
-    private static long of(Shard shard, int person, long[] days) {
-        long found = 0;
-        int first = shard.eventDay[shard.eventFrom[person]];
+    private static void mark(Shard shard, int person, long[] days, long[] found) {
+        int first = shard.firstDay[person];
         int end = shard.activeFrom[person + 1];
         for (int at = Bits.next(days, shard.activeFrom[person], end); at < end; at = Bits.next(days, at + 1, end)) {
             int day = shard.activeDay[at] - first;
             if (day >= Long.SIZE) {
-                break;
+                return;
             }
-            found |= 1L << day;
+            found[person / Long.SIZE * Long.SIZE + day] |= 1L << person;
         }
-        return found;
     }
 }

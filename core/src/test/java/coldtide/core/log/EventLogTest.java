@@ -44,6 +44,18 @@ class EventLogTest {
         }
     }
 
+    @Test
+    void peopleStandInTheOrderOfTheirFirstEvents() {
+        long before = Long.MIN_VALUE;
+        for (Shard shard : new RandomHistory(4, 100, 30).log(40, 5).shards()) {
+            for (int person = 0; person < shard.people(); person++) {
+                long first = at(shard, shard.eventFrom[person]);
+                assertThat(first).isGreaterThanOrEqualTo(before);
+                before = first;
+            }
+        }
+    }
+
     private static long at(Shard shard, int event) {
         return shard.eventDay[event] * 90_000_000L + shard.eventMillisOfDay[event];
     }

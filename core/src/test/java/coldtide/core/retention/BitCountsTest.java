@@ -2,99 +2,124 @@ package coldtide.core.retention;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.Arrays;
 import java.util.Random;
+import java.util.stream.IntStream;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** Bits counted many words at a time, against counting each by itself; through the halves of rows in which they come. */
+/** Who is there counted 64 at a time, against counting each by itself; through the batches in which they come. */
 class BitCountsTest {
-    private static final int BITS = 61;
-    /** So many stand somewhere at a time. */
-    private static final int STANDING = 677;
+    private static final int AGES = 61;
+    private static final int PEOPLE = 677;
 
     private final Random random = new Random(61);
 
     /** Some rows have very many, some few, the first none. */
     private int row(int rows) {
-        return 1 + (int) ((rows - 1) * Math.pow(random.nextDouble(), 3));
+        return rows == 1 ? 0 : 1 + (int) ((rows - 1) * Math.pow(random.nextDouble(), 3));
     }
 
-    private long word() {
-        return random.nextLong() & random.nextLong() >>> random.nextInt(60) & -1L >>> 64 - BITS;
+    private long ages() {
+        return random.nextLong() & random.nextLong() >>> random.nextInt(60);
     }
 
-    private static long some(int row) {
-        return -1L >>> row % BITS + 2;
+    /** Of the first half of rows. */
+    private static int[] complete(int rows) {
+        return IntStream.range(0, (rows + 1) / 2)
+                .map(row -> (row + 20) % (AGES + 1))
+                .toArray();
     }
 
-    /** What is counted of words of two ways, the second of which has none. */
+    /** What is counted of two ways, in the second of which nobody comes back. */
     private static final class Counted {
         private final BitCounts counts;
-        private final BitCounts following = new BitCounts(1, BITS);
+        private final BitCounts nobody;
         private final int[][] plain;
-        private final int[] plainFollowing = new int[BITS];
+        private final int[] plainStayed = new int[AGES];
+        private final Batch batch;
         private final Waiting waiting;
 
         Counted(int rows) {
-            counts = new BitCounts(rows, BITS);
-            plain = new int[rows][BITS];
-            waiting = new Waiting(2, rows, this::take);
+            counts = new BitCounts(rows, AGES, complete(rows));
+            nobody = new BitCounts(rows, AGES, complete(rows));
+            plain = new int[rows][AGES];
+            batch = new Batch(rows, this::take);
+            waiting = new Waiting(2, AGES, rows, this::take);
         }
 
-        private void take(int way, int row, long[] words, int from, int to) {
-            if (way == 0) {
-                counts.add(row, words, from, to, following, some(row));
-                return;
-            }
-            for (int i = from; i < to; i++) {
-                assertThat(words[i]).isZero();
+        private void take(int way, long[] bits, int at) {
+            batch.count(way == 0 ? counts : nobody, Arrays.copyOfRange(bits, at, at + AGES));
+        }
+
+        private void take(int way, int row, long members, long[] bits) {
+            (way == 0 ? counts : nobody).add(row, members, bits);
+        }
+
+        private void plain(int row, long ages) {
+            for (int age = 0; age < AGES; age++) {
+                boolean isThere = (ages >>> age & 1) == 1;
+                boolean wasThere = age > 0 && (ages >>> age - 1 & 1) == 1;
+                plain[row][age] += isThere ? 1 : 0;
+                plainStayed[age] += isThere && wasThere && isComplete(row, age) ? 1 : 0;
             }
         }
 
-        private void plain(int row, long word) {
-            long follows = word & word << 1 & some(row);
-            for (int bit = 0; bit < BITS; bit++) {
-                plain[row][bit] += (int) (word >>> bit & 1);
-                plainFollowing[bit] += (int) (follows >>> bit & 1);
+        private boolean isComplete(int row, int age) {
+            int[] complete = complete(plain.length);
+            return row < complete.length && age < complete[row];
+        }
+
+        /** Everybody is of one row, every other one of a second, too. */
+        private void shard(BitCountsTest test, int rows, boolean isStanding) {
+            long[] standing = new long[(PEOPLE + 63) / 64 * 64];
+            batch.stand(standing, new long[standing.length]);
+            for (int person = 0; person < PEOPLE; person++) {
+                long ages = test.ages() & -1L >>> Long.SIZE - AGES;
+                for (int age = 0; age < AGES; age++) {
+                    standing[person / 64 * 64 + age] |= (ages >>> age & 1) << person % 64;
+                }
+                int row = test.row(rows);
+                add(row, person, ages, isStanding);
+                if (person % 2 == 0 && rows > 1) {
+                    add((row + 1) % rows, person, ages, isStanding);
+                }
+            }
+            batch.settle();
+        }
+
+        private void add(int row, int person, long ages, boolean isStanding) {
+            plain(row, ages);
+            if (isStanding) {
+                batch.add(row, person);
+            } else {
+                waiting.add(row, ages, 0);
             }
         }
     }
 
     @ParameterizedTest
-    @CsvSource({"37, false", "37, true", "1, false", "1, true", "5000, true"})
-    void countsAreThoseOfEachWordByItself(int rows, boolean isStanding) {
+    @CsvSource({"37, false", "37, true", "1, false", "1, true", "5000, true", "5000, false"})
+    void countsAreThoseOfEachByItself(int rows, boolean isStanding) {
         Counted first = new Counted(rows);
         Counted second = new Counted(rows);
-        for (int i = 0; i < 150; i++) {
-            Counted one = i % 2 == 0 ? first : second;
-            long[] standing = new long[STANDING];
-            // A bit that is not counted is set in all.
-            one.waiting.stand(new long[][] {standing, new long[STANDING]}, -1L >>> 64 - BITS);
-            for (int place = 0; place < STANDING; place++) {
-                int row = rows == 1 ? 0 : row(rows);
-                long word = word();
-                standing[place] = word | 1L << BITS;
-                one.plain(row, word);
-                if (isStanding) {
-                    one.waiting.add(row, place);
-                } else {
-                    one.waiting.add(row, word, 0);
-                }
-            }
-            one.waiting.settle();
+        for (int shard = 0; shard < 15; shard++) {
+            first.shard(this, rows, isStanding);
+            second.shard(this, rows, !isStanding);
         }
-        first.waiting.takeAll();
-        first.waiting.takeAll();
-        second.waiting.takeAll();
-        assertThat(first.following.of(0)).containsExactly(first.plainFollowing);
+        first.waiting.settle();
+        second.waiting.settle();
+        assertThat(first.counts.stayed()).containsExactly(first.plainStayed);
+        assertThat(second.counts.stayed()).containsExactly(second.plainStayed);
 
         first.counts.add(second.counts);
         for (int row = 0; row < rows; row++) {
-            for (int bit = 0; bit < BITS; bit++) {
-                first.plain[row][bit] += second.plain[row][bit];
+            for (int age = 0; age < AGES; age++) {
+                first.plain[row][age] += second.plain[row][age];
             }
         }
-        assertThat(first.counts.of(0, rows)).isDeepEqualTo(first.plain);
-        assertThat(first.plain[rows / 37][0]).isGreaterThan(rows > 100 ? 1 : 1 << 11);
+        assertThat(first.counts.there(0, rows)).isDeepEqualTo(first.plain);
+        assertThat(first.plain[rows / 37][1]).isGreaterThan(rows > 100 ? 1 : 100);
+        assertThat(first.nobody.there(0, rows)).isDeepEqualTo(new int[rows][AGES]);
     }
 }

@@ -1,0 +1,72 @@
+package coldtide.core.retention;
+
+import java.util.List;
+
+/**
+ * From ages to columns: whoever is there at any age of a column is there. Of columns that begin or end together each holds all of its
+ * neighbour, so that an age is looked at once.
+ */
+final class InColumns {
+    private final List<Ages> columns;
+    /** Whether columns are made from the last to the first. */
+    private final boolean isFromLast;
+
+    private final boolean isEachAge;
+    private final long[] made;
+
+    /** @param isEachAge whether they are the ages themselves */
+    InColumns(List<Ages> columns, boolean isEachAge) {
+        this.columns = columns;
+        this.isEachAge = isEachAge;
+        isFromLast = columns.size() > 1 && columns.get(0).to() == columns.get(1).to();
+        made = new long[columns.size()];
+    }
+
+    /**
+     * A long a column with a bit for each of 64; the same array each time.
+     *
+     * @param bits a long an age from {@code at} on
+     */
+    long[] of(long[] bits, int at) {
+        if (isEachAge) {
+            System.arraycopy(bits, at, made, 0, made.length);
+            return made;
+        }
+        for (int i = 0; i < made.length; i++) {
+            if (isFromLast) {
+                fromNext(made.length - 1 - i, bits, at);
+            } else {
+                fromBefore(i, bits, at);
+            }
+        }
+        return made;
+    }
+
+    private void fromNext(int column, long[] bits, int at) {
+        Ages ages = columns.get(column);
+        boolean holdsNext = column + 1 < made.length && columns.get(column + 1).to() == ages.to();
+        made[column] = holdsNext
+                ? made[column + 1]
+                        | any(
+                                bits,
+                                at + ages.from(),
+                                at + columns.get(column + 1).from())
+                : any(bits, at + ages.from(), at + ages.to() + 1);
+    }
+
+    private void fromBefore(int column, long[] bits, int at) {
+        Ages ages = columns.get(column);
+        boolean holdsBefore = column > 0 && columns.get(column - 1).from() == ages.from();
+        made[column] = holdsBefore
+                ? made[column - 1] | any(bits, at + columns.get(column - 1).to() + 1, at + ages.to() + 1)
+                : any(bits, at + ages.from(), at + ages.to() + 1);
+    }
+
+    private static long any(long[] bits, int from, int to) {
+        long any = 0;
+        for (int at = from; at < to; at++) {
+            any |= bits[at];
+        }
+        return any;
+    }
+}
