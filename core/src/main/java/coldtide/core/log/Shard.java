@@ -10,8 +10,8 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 
 /**
- * Whole people, one after another by the time of their first event, each person's events in time order (same time: order of arrival). Columns are shared
- * as plain arrays so that scans run over flat memory; nobody writes to them after the builder.
+ * Whole people, one after another by the time of their first event, each person's events in time order (same time: order of arrival).
+ * Columns are shared as plain arrays so that scans run over flat memory; nobody writes to them after the builder.
  *
  * <p>An {@code xFrom} column has one entry more than there are people: person {@code p} owns the rows from
  * {@code xFrom[p]} to before {@code xFrom[p + 1]}. Days are numbered from {@link EventLog#firstDay()} and fit a short:

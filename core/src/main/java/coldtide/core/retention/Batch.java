@@ -2,7 +2,7 @@ package coldtide.core.retention;
 
 /**
  * Of 64 people that stand together, who is of which rows: what is known of them is then counted at once for each row. People of a shard
- * stand in the order of their arrival, so that rows of some time of arrival are few.
+ * stand in the order of their arrival, so these are of few cohorts.
  */
 final class Batch {
     /** Takes those who are together. */

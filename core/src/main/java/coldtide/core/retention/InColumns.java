@@ -44,22 +44,18 @@ final class InColumns {
 
     private void fromNext(int column, long[] bits, int at) {
         Ages ages = columns.get(column);
-        boolean holdsNext = column + 1 < made.length && columns.get(column + 1).to() == ages.to();
-        made[column] = holdsNext
-                ? made[column + 1]
-                        | any(
-                                bits,
-                                at + ages.from(),
-                                at + columns.get(column + 1).from())
-                : any(bits, at + ages.from(), at + ages.to() + 1);
+        int next = column + 1;
+        boolean holdsNext = next < made.length && columns.get(next).to() == ages.to();
+        int end = holdsNext ? columns.get(next).from() : ages.to() + 1;
+        made[column] = (holdsNext ? made[next] : 0) | any(bits, at + ages.from(), at + end);
     }
 
     private void fromBefore(int column, long[] bits, int at) {
         Ages ages = columns.get(column);
-        boolean holdsBefore = column > 0 && columns.get(column - 1).from() == ages.from();
-        made[column] = holdsBefore
-                ? made[column - 1] | any(bits, at + columns.get(column - 1).to() + 1, at + ages.to() + 1)
-                : any(bits, at + ages.from(), at + ages.to() + 1);
+        int before = column - 1;
+        boolean holdsBefore = before >= 0 && columns.get(before).from() == ages.from();
+        int from = holdsBefore ? columns.get(before).to() + 1 : ages.from();
+        made[column] = (holdsBefore ? made[before] : 0) | any(bits, at + from, at + ages.to() + 1);
     }
 
     private static long any(long[] bits, int from, int to) {

@@ -10,7 +10,6 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Who is there counted 64 at a time, against counting each by itself; through the batches in which they come. */
 class BitCountsTest {
-    private static final int AGES = 61;
     private static final int PEOPLE = 677;
 
     private final Random random = new Random(61);
@@ -20,53 +19,56 @@ class BitCountsTest {
         return rows == 1 ? 0 : 1 + (int) ((rows - 1) * Math.pow(random.nextDouble(), 3));
     }
 
-    private long ages() {
+    private long word() {
         return random.nextLong() & random.nextLong() >>> random.nextInt(60);
     }
 
     /** Of the first half of rows. */
-    private static int[] complete(int rows) {
+    private static int[] complete(int rows, int ages) {
         return IntStream.range(0, (rows + 1) / 2)
-                .map(row -> (row + 20) % (AGES + 1))
+                .map(row -> (row + 20) % (ages + 1))
                 .toArray();
     }
 
     /** What is counted of two ways, in the second of which nobody comes back. */
     private static final class Counted {
+        private final int ages;
         private final BitCounts counts;
         private final BitCounts nobody;
         private final int[][] plain;
-        private final int[] plainStayed = new int[AGES];
+        private final int[] plainStayed;
         private final Batch batch;
         private final Waiting waiting;
 
-        Counted(int rows) {
-            counts = new BitCounts(rows, AGES, complete(rows));
-            nobody = new BitCounts(rows, AGES, complete(rows));
-            plain = new int[rows][AGES];
+        Counted(int rows, int ages) {
+            this.ages = ages;
+            plainStayed = new int[ages];
+            counts = new BitCounts(rows, ages, complete(rows, ages));
+            nobody = new BitCounts(rows, ages, complete(rows, ages));
+            plain = new int[rows][ages];
             batch = new Batch(rows, this::take);
-            waiting = new Waiting(2, AGES, rows, this::take);
+            waiting = new Waiting(2, ages, rows, this::take);
         }
 
         private void take(int way, long[] bits, int at) {
-            batch.count(way == 0 ? counts : nobody, Arrays.copyOfRange(bits, at, at + AGES));
+            batch.count(way == 0 ? counts : nobody, Arrays.copyOfRange(bits, at, at + ages));
         }
 
         private void take(int way, int row, long members, long[] bits) {
             (way == 0 ? counts : nobody).add(row, members, bits);
         }
 
-        private void plain(int row, long ages) {
-            for (int age = 0; age < AGES; age++) {
-                boolean isThere = (ages >>> age & 1) == 1;
-                boolean wasThere = age > 0 && (ages >>> age - 1 & 1) == 1;
+        private void plain(int row, long agesThere) {
+            for (int age = 0; age < ages; age++) {
+                boolean isThere = (agesThere >>> age & 1) == 1;
+                boolean wasThere = age > 0 && (agesThere >>> age - 1 & 1) == 1;
                 plain[row][age] += isThere ? 1 : 0;
                 plainStayed[age] += isThere && wasThere && isComplete(row, age) ? 1 : 0;
             }
         }
 
         private boolean isComplete(int row, int age) {
-            int[] complete = complete(plain.length);
+            int[] complete = complete(plain.length, ages);
             return row < complete.length && age < complete[row];
         }
 
@@ -75,34 +77,45 @@ class BitCountsTest {
             long[] standing = new long[(PEOPLE + 63) / 64 * 64];
             batch.stand(standing, new long[standing.length]);
             for (int person = 0; person < PEOPLE; person++) {
-                long ages = test.ages() & -1L >>> Long.SIZE - AGES;
-                for (int age = 0; age < AGES; age++) {
-                    standing[person / 64 * 64 + age] |= (ages >>> age & 1) << person % 64;
+                long agesThere = test.word() & -1L >>> Long.SIZE - ages;
+                for (int age = 0; age < ages; age++) {
+                    standing[person / 64 * 64 + age] |= (agesThere >>> age & 1) << person % 64;
                 }
                 int row = test.row(rows);
-                add(row, person, ages, isStanding);
+                add(row, person, agesThere, isStanding);
                 if (person % 2 == 0 && rows > 1) {
-                    add((row + 1) % rows, person, ages, isStanding);
+                    add((row + 1) % rows, person, agesThere, isStanding);
                 }
             }
             batch.settle();
         }
 
-        private void add(int row, int person, long ages, boolean isStanding) {
-            plain(row, ages);
+        private void add(int row, int person, long agesThere, boolean isStanding) {
+            plain(row, agesThere);
             if (isStanding) {
                 batch.add(row, person);
             } else {
-                waiting.add(row, ages, 0);
+                waiting.add(row, agesThere, 0);
             }
         }
     }
 
     @ParameterizedTest
-    @CsvSource({"37, false", "37, true", "1, false", "1, true", "5000, true", "5000, false"})
-    void countsAreThoseOfEachByItself(int rows, boolean isStanding) {
-        Counted first = new Counted(rows);
-        Counted second = new Counted(rows);
+    @CsvSource({
+        "37, 61, false",
+        "37, 61, true",
+        "37, 26, false",
+        "1, 61, false",
+        "1, 61, true",
+        "1, 7, false",
+        "5000, 61, true",
+        "5000, 61, false",
+        "5000, 26, false",
+        "5000, 7, false"
+    })
+    void countsAreThoseOfEachByItself(int rows, int ages, boolean isStanding) {
+        Counted first = new Counted(rows, ages);
+        Counted second = new Counted(rows, ages);
         for (int shard = 0; shard < 15; shard++) {
             first.shard(this, rows, isStanding);
             second.shard(this, rows, !isStanding);
@@ -114,12 +127,12 @@ class BitCountsTest {
 
         first.counts.add(second.counts);
         for (int row = 0; row < rows; row++) {
-            for (int age = 0; age < AGES; age++) {
+            for (int age = 0; age < ages; age++) {
                 first.plain[row][age] += second.plain[row][age];
             }
         }
         assertThat(first.counts.there(0, rows)).isDeepEqualTo(first.plain);
         assertThat(first.plain[rows / 37][1]).isGreaterThan(rows > 100 ? 1 : 100);
-        assertThat(first.nobody.there(0, rows)).isDeepEqualTo(new int[rows][AGES]);
+        assertThat(first.nobody.there(0, rows)).isDeepEqualTo(new int[rows][ages]);
     }
 }
