@@ -4,9 +4,9 @@ import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.ints.IntArrays;
 import it.unimi.dsi.fastutil.ints.IntComparator;
-import it.unimi.dsi.fastutil.longs.LongArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
+import java.util.stream.IntStream;
 
 /**
  * Whose an event is (handbook §2), from nothing but the events themselves, so that the order in which they arrive does not
@@ -55,12 +55,12 @@ final class Identity {
         if (!changing.isEmpty()) {
             changesOfAccount(owner);
         }
-        int[] byKey = ownersInOrder(owner);
+        int[] inOrder = ownersInOrder(owner);
         int[] place = new int[raw.accountKeys.size() + installs];
-        owners = new long[byKey.length];
-        for (int i = 0; i < byKey.length; i++) {
-            place[byKey[i]] = i;
-            owners[i] = key(byKey[i]);
+        owners = new long[inOrder.length];
+        for (int i = 0; i < inOrder.length; i++) {
+            place[inOrder[i]] = i;
+            owners[i] = key(inOrder[i]);
         }
         for (int e = 0; e < owner.length; e++) {
             owner[e] = place[owner[e]];
@@ -110,23 +110,21 @@ final class Identity {
 
     /**
      * The owners that have events, by the time of their first: what is asked of those who came together then finds them together. Of one
-     * moment accounts by number before lone installs by number, so that the order of arrival of rows does not change the log.
+     * moment by whose they are, so that the order of arrival of rows does not change the log.
      */
     private int[] ownersInOrder(int[] owner) {
-        int accounts = raw.accountKeys.size();
-        BitSet seen = new BitSet(accounts + raw.installKeys.size());
-        for (int each : owner) {
-            seen.set(each);
-        }
-        int[] byKey = seen.stream().toArray();
-        int firstInstall = seen.get(0, accounts).cardinality();
-        sort(byKey, 0, firstInstall, raw.accountKeys, 0);
-        sort(byKey, firstInstall, byKey.length, raw.installKeys, accounts);
-        long[] first = firstTimes(accounts + raw.installKeys.size(), owner);
-        IntArrays.mergeSort(byKey, (a, b) -> Long.compare(first[a], first[b]));
-        return byKey;
+        long[] first = firstTimes(raw.accountKeys.size() + raw.installKeys.size(), owner);
+        int[] inOrder = IntStream.range(0, first.length)
+                .filter(each -> first[each] < Long.MAX_VALUE)
+                .toArray();
+        IntArrays.parallelQuickSort(inOrder, (a, b) -> {
+            int order = Long.compare(first[a], first[b]);
+            return order != 0 ? order : Long.compare(key(a), key(b));
+        });
+        return inOrder;
     }
 
+    /** By owner; the greatest of those who have no events. */
     private long[] firstTimes(int owners, int... owner) {
         long[] first = new long[owners];
         Arrays.fill(first, Long.MAX_VALUE);
@@ -134,10 +132,5 @@ final class Identity {
             first[owner[e]] = Math.min(first[owner[e]], raw.timeMillis.getLong(e));
         }
         return first;
-    }
-
-    private static void sort(int[] owners, int from, int to, LongArrayList keys, int shift) {
-        IntArrays.parallelQuickSort(
-                owners, from, to, (a, b) -> Long.compare(keys.getLong(a - shift), keys.getLong(b - shift)));
     }
 }
