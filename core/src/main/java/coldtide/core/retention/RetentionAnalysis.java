@@ -42,6 +42,12 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
             waiting = new Waiting(returned.length, question.lastAge() + 1, rows, this::count);
         }
 
+        /** Counts somebody in; their row. */
+        private int started(int group, int cohort) {
+            size[group][cohort]++;
+            return row(group, cohort);
+        }
+
         private int row(int group, int cohort) {
             return group * complete.length + cohort;
         }
@@ -118,8 +124,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         people.each(shard, (person, at, in, count) -> {
             int cohort = at.cohort();
             for (int i = 0; i < count; i++) {
-                partial.size[in[i]][cohort]++;
-                partial.batch.add(partial.row(in[i], cohort), person);
+                partial.batch.add(partial.started(in[i], cohort), person);
             }
         });
         partial.batch.settle();
@@ -130,8 +135,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
             int cohort = at.cohort();
             long[] ages = returns.of(person, cohort, at.row());
             for (int i = 0; i < count; i++) {
-                partial.size[in[i]][cohort]++;
-                partial.waiting.add(partial.row(in[i], cohort), ages);
+                partial.waiting.add(partial.started(in[i], cohort), ages);
             }
         });
     }

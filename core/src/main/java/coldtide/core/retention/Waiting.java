@@ -53,6 +53,7 @@ final class Waiting {
     private void take(int row) {
         for (int way = 0; way < words.length; way++) {
             System.arraycopy(words[way], row * room, bits, 0, room);
+            Arrays.fill(bits, room, bits.length, 0);
             Bits.turn(bits, ages);
             taking.take(way, row, -1L >>> Long.SIZE - waiting[row], bits);
         }
