@@ -43,6 +43,8 @@ export const KINDS: Record<Kind, string> = {
   MONEY: 'money',
   TOO_LONG: 'too long or too many',
   NOT_TEXT: 'bytes that are no text',
+  NUMBER: 'a number that is too large',
+  LIMIT: 'too many different names',
   OTHER: 'other',
 };
 

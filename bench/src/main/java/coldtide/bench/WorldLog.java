@@ -148,7 +148,7 @@ final class WorldLog {
         if (value instanceof Number number) {
             raw.value(builder.numberColumn(property), number.doubleValue());
         } else {
-            raw.value(builder.textColumn(property), builder.textCode(value.toString()));
+            raw.value(builder.textColumn(property), builder.textCode(builder.textColumn(property), value.toString()));
         }
     }
 

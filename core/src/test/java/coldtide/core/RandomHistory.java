@@ -292,7 +292,7 @@ public final class RandomHistory {
                 raw.value(builder.numberColumn("fps"), event.fps());
             }
             if (!event.item().isEmpty()) {
-                raw.value(builder.textColumn("item"), builder.textCode(event.item()));
+                raw.value(builder.textColumn("item"), builder.textCode(builder.textColumn("item"), event.item()));
             }
             builder.add(raw);
         }

@@ -19,14 +19,16 @@ public final class Contexts {
     public static final int NONE = -1;
 
     private final Dictionary texts;
+    private final BoundedTexts values;
     private final Map<String, IntArrayList> columns = new TreeMap<>();
     private DerivedColumns derived = new DerivedColumns(ContextDerivation.NONE);
     private final IntArrayList releaseOf = new IntArrayList();
     private final List<Release> releases = new ArrayList<>();
     private final Object2IntOpenHashMap<Release> releaseCodes = new Object2IntOpenHashMap<>();
 
-    Contexts(Dictionary texts) {
+    Contexts(Dictionary texts, BoundedTexts values) {
         this.texts = texts;
+        this.values = values;
         releaseCodes.defaultReturnValue(NONE);
     }
 
@@ -37,7 +39,7 @@ public final class Contexts {
         properties.forEach((name, value) -> {
             IntArrayList column = columns.computeIfAbsent(name, fresh -> new IntArrayList());
             fill(column, code);
-            column.add(texts.add(value));
+            column.add(values.code(name, value));
         });
         return code;
     }
@@ -78,6 +80,10 @@ public final class Contexts {
     private int releaseCode(String platform, String version) {
         Release release = new Release(platform, version);
         int code = releaseCodes.getInt(release);
+        if (code == NONE && releases.size() >= LogLimits.MOST_RELEASES) {
+            release = new Release(LogLimits.OTHER, LogLimits.OTHER);
+            code = releaseCodes.getInt(release);
+        }
         if (code == NONE) {
             code = releases.size();
             releaseCodes.put(release, code);

@@ -11,6 +11,7 @@ import java.util.OptionalInt;
 public final class Dictionary {
     private final List<String> texts = new ArrayList<>();
     private final Object2IntOpenHashMap<String> codes = new Object2IntOpenHashMap<>();
+    private long characters;
 
     public Dictionary() {
         codes.defaultReturnValue(-1);
@@ -24,6 +25,7 @@ public final class Dictionary {
         }
         codes.put(text, texts.size());
         texts.add(text);
+        characters += text.length();
         return texts.size() - 1;
     }
 
@@ -38,6 +40,11 @@ public final class Dictionary {
 
     public synchronized int size() {
         return texts.size();
+    }
+
+    /** Characters of all texts together. */
+    synchronized long characters() {
+        return characters;
     }
 
     /** All texts by their codes, as they are now. */

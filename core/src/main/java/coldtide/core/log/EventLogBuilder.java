@@ -21,8 +21,6 @@ import java.util.Optional;
  * proportion to what was added and to the whole past of the people concerned.
  */
 public final class EventLogBuilder {
-    private static final int MOST_CODES = Short.MAX_VALUE;
-
     /** In place of a column's code: values of this property are left out of the log. */
     public static final int NO_ROOM = -1;
 
@@ -30,7 +28,8 @@ public final class EventLogBuilder {
     private final Dictionary texts = new Dictionary();
     private final Dictionary columns = new Dictionary();
     private final Dictionary currencies = new Dictionary();
-    private final Contexts contexts = new Contexts(texts);
+    private final BoundedTexts values;
+    private final Contexts contexts;
     private final People people;
     private LogSettings settings;
     /** Null while nothing was built, or what was opened was built by settings that are not there any more. */
@@ -49,11 +48,17 @@ public final class EventLogBuilder {
 
     /** @param shardEvents events a shard holds at least, people being whole; at least 1 */
     public EventLogBuilder(LogSettings settings, int shardEvents) {
+        this(settings, shardEvents, LogLimits.Texts.USUAL);
+    }
+
+    EventLogBuilder(LogSettings settings, int shardEvents, LogLimits.Texts limits) {
         if (shardEvents < 1) {
             throw new IllegalArgumentException("A shard must hold at least 1 event, not " + shardEvents + ".");
         }
         this.settings = requireNonNull(settings, "settings");
         people = new People(shardEvents);
+        values = new BoundedTexts(texts, limits);
+        contexts = new Contexts(texts, values);
     }
 
     /** What the next log is built by; rates or a session gap may have changed since the last. */
@@ -71,9 +76,11 @@ public final class EventLogBuilder {
         return settings.equals(builtBy);
     }
 
-    /** The code of an event name, given now if it is new. */
+    /** The code of an event name, given now if it is new; that of {@link LogLimits#OTHER} if there are too many. */
     public int nameCode(String name) {
-        return checked(names.add(name), "event names");
+        return names.size() < LogLimits.MOST_NAMES
+                ? names.add(name)
+                : names.codeOf(name).orElseGet(() -> names.add(LogLimits.OTHER));
     }
 
     /** The code of one more set of properties that stay the same from event to event of an install. */
@@ -92,21 +99,18 @@ public final class EventLogBuilder {
     }
 
     private int column(String name) {
-        return columns.size() < MOST_CODES
+        return columns.size() < LogLimits.MOST_COLUMNS
                 ? columns.add(name)
                 : columns.codeOf(name).orElse(NO_ROOM);
     }
 
-    /** The code of a text, given now if it is new. */
-    public int textCode(String text) {
-        return texts.add(text);
-    }
-
-    private static int checked(int code, String what) {
-        if (code >= MOST_CODES) {
-            throw new IllegalStateException("An app may have at most " + MOST_CODES + " " + what + ".");
-        }
-        return code;
+    /**
+     * The code of a value of a text property, given now if it is new; that of {@link LogLimits#OTHER} if there are too many.
+     *
+     * @param column of the property, from {@link #textColumn}
+     */
+    public int textCode(int column, String text) {
+        return column == NO_ROOM ? NO_ROOM : values.code(columns.text(column), text);
     }
 
     /** Makes room for about as many events, which saves growing; adding more or fewer is no fault. */

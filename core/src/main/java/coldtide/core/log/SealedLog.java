@@ -11,7 +11,7 @@ import java.util.TreeMap;
  */
 public final class SealedLog {
     /** Changes whenever the bytes mean something else; what was sealed by another is not opened. */
-    public static final int FORMAT = 3;
+    public static final int FORMAT = 4;
 
     private final byte[] head;
     private final Map<Integer, Shard> shards;

@@ -11,10 +11,9 @@ import java.util.stream.IntStream;
 /**
  * What was counted of one measure, by group and window. What adds up is kept as differences from one window to the next, so that
  * a row that falls into many windows costs two additions; a person counts once in each window because the rows of a person
- * ascend in time. Sums are kept as whole numbers and millionths: the same whatever the order in which shards are added.
+ * ascend in time. Sums are exact ({@link ExactSums}): the same whatever the order in which shards are added.
  */
 final class Tally {
-    private static final long MILLION = 1_000_000;
     /** Different values kept, of all cells of a thread together. */
     private static final int MOST_KEPT = 20_000_000;
     /** The bits of minus zero, for which zero stands. */
@@ -31,8 +30,9 @@ final class Tally {
 
     private final long[] events;
     private final long[] people;
-    private final long[] whole;
-    private final long[] millionths;
+    /** For sums and means; else null. */
+    private final ExactSums exact;
+
     private final double[] extremes;
     /** For percentiles; else null. */
     private final Samples samples;
@@ -67,8 +67,7 @@ final class Tally {
         boolean extreme = kind == Measure.Kind.LEAST || kind == Measure.Kind.MOST;
         events = new long[cells];
         people = new long[cells];
-        whole = new long[sums ? cells : 0];
-        millionths = new long[sums ? cells : 0];
+        exact = sums ? new ExactSums(cells) : null;
         extremes = new double[extreme ? cells : 0];
         Arrays.fill(extremes, Double.NaN);
         samples = kind == Measure.Kind.PERCENTILE ? new Samples(cells) : null;
@@ -125,7 +124,7 @@ final class Tally {
     /** Counts one event with a number. */
     void number(int group, int bucket, double value) {
         count(group, bucket, 1);
-        if (whole.length == 0) {
+        if (exact == null) {
             if (samples == null || !isOfParts(group)) {
                 single(group * stride + buckets.firstWindow(bucket), value);
             }
@@ -135,25 +134,14 @@ final class Tally {
     }
 
     private void sum(int base, int bucket, double value) {
-        long ones = (long) Math.floor(value);
-        long rest = Math.round((value - ones) * MILLION);
         int first = buckets.firstWindow(bucket);
         int end = buckets.endWindow(bucket);
         if (first < end) {
-            add(base + first, ones, rest);
-            add(base + end, -ones, -rest);
+            exact.add(base + first, value, 1);
+            exact.add(base + end, value, -1);
         }
         if (buckets.inRange(bucket)) {
-            add(base + stride - 1, ones, rest);
-        }
-    }
-
-    private void add(int cell, long ones, long rest) {
-        try {
-            whole[cell] = Math.addExact(whole[cell], ones);
-            millionths[cell] += rest;
-        } catch (ArithmeticException tooLarge) {
-            throw new IllegalArgumentException("The sum is too large to be added up exactly.", tooLarge);
+            exact.add(base + stride - 1, value, 1);
         }
     }
 
@@ -200,8 +188,8 @@ final class Tally {
     void add(Tally from) {
         Sums.add(events, from.events);
         Sums.add(people, from.people);
-        for (int cell = 0; cell < whole.length; cell++) {
-            add(cell, from.whole[cell], from.millionths[cell]);
+        if (exact != null) {
+            exact.add(from.exact);
         }
         for (int cell = 0; cell < extremes.length; cell++) {
             if (!Double.isNaN(from.extremes[cell])) {
@@ -274,15 +262,10 @@ final class Tally {
     }
 
     private double[] sums(int group) {
-        double[] sums = summed(whole, group);
-        double[] rests = summed(millionths, group);
-        for (int i = 0; i < sums.length; i++) {
-            // One rounding for both, so that 0.1 + 0.2 is 0.3.
-            sums[i] = Math.abs(sums[i]) < Long.MAX_VALUE / (2.0 * MILLION)
-                    ? ((long) sums[i] * MILLION + (long) rests[i]) / (double) MILLION
-                    : sums[i] + rests[i] / MILLION;
-        }
-        return sums;
+        double[] sums = exact.running(group * stride, stride - 2);
+        double[] withRange = Arrays.copyOf(sums, stride - 1);
+        withRange[stride - 2] = exact.value(group * stride + stride - 1);
+        return withRange;
     }
 
     private static double[] divided(double[] over, double[] under) {
@@ -318,8 +301,8 @@ final class Tally {
 
     private void part(int cell, int ofAll) {
         events[ofAll] += events[cell];
-        if (whole.length > 0) {
-            add(ofAll, whole[cell], millionths[cell]);
+        if (exact != null) {
+            exact.addCell(cell, ofAll);
         }
         if (distinct.length > 0) {
             distinct(ofAll, distinct[cell]);

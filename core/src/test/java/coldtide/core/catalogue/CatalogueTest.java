@@ -165,7 +165,9 @@ class CatalogueTest {
         raw.receivedMillis = raw.timeMillis;
         raw.name = writing.builder.nameCode("beacon_lit");
         raw.context = writing.builder.addContext(Map.of());
-        raw.value(writing.builder.textColumn("level"), writing.builder.textCode("seven"));
+        raw.value(
+                writing.builder.textColumn("level"),
+                writing.builder.textCode(writing.builder.textColumn("level"), "seven"));
         writing.builder.add(raw);
         EventLog log = writing.builder.build().orElseThrow();
         CatalogueProperty level = run(log, new PropertyCatalogue(log, log.span())).stream()

@@ -364,7 +364,7 @@ class FunnelTest {
             raw.name = builder.nameCode("moored");
             String berth = person < 500 ? "quay" : person < 800 ? "pier" : "berth " + person;
             raw.clearValues();
-            raw.value(builder.textColumn("berth"), builder.textCode(berth));
+            raw.value(builder.textColumn("berth"), builder.textCode(builder.textColumn("berth"), berth));
             builder.add(raw);
             raw.clearValues();
             raw.name = builder.nameCode(person % 2 == 0 ? "left" : "slept");

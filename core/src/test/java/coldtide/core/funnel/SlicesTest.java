@@ -177,7 +177,7 @@ class SlicesTest {
                 raw.name = builder.nameCode(person % 2 == 0 || name.equals("app_open") ? name : "ad_finished");
                 raw.context = builder.addContext(new TreeMap<>(Map.of("country", person % 4 < 2 ? "Aster" : "Brine")));
                 raw.clearValues();
-                raw.value(builder.textColumn("ticket"), builder.textCode("t" + person));
+                raw.value(builder.textColumn("ticket"), builder.textCode(builder.textColumn("ticket"), "t" + person));
                 builder.add(raw);
             }
         }

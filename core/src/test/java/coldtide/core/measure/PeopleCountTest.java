@@ -55,7 +55,7 @@ class PeopleCountTest {
 
         Crowd with(String text) {
             event.clearValues();
-            event.value(builder.textColumn("code"), builder.textCode(text));
+            event.value(builder.textColumn("code"), builder.textCode(builder.textColumn("code"), text));
             return one();
         }
 

@@ -3,14 +3,16 @@ package coldtide.server.engine;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
+import coldtide.server.apps.AppWorkers;
+import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.EventReader;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
@@ -18,11 +20,14 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 
 /**
  * The logs of all apps. A log is derived from the store: it can be thrown away and read again at any time. Questions see
- * the log that stood when they began; a new one takes its place when it is whole.
+ * the log that stood when they began; a new one takes its place when it is whole. An app whose events cannot be read is told as such,
+ * with the reason, and concerns no other app.
  */
 @Component
 public class Engine {
@@ -36,13 +41,18 @@ public class Engine {
     private static final long SHORTEST_PAUSE_MILLIS = 500;
     /** What may be kept of the conditions asked of one app. */
     private static final long CONDITION_BYTES = 128L << 20;
+    /** Where reading failed, it is not tried again before this. */
+    private static final Duration RETRY_AFTER = Duration.ofSeconds(10);
 
     private final EventReader reader;
     private final ScanRunner runner;
-    private final Map<Integer, Kept> logs = new ConcurrentHashMap<>();
-    private final ScheduledExecutorService background =
-            Executors.newSingleThreadScheduledExecutor(task -> daemon(task, "freshness"));
-    private final ExecutorService sealing = Executors.newSingleThreadExecutor(task -> daemon(task, "sealing"));
+    private final Map<Integer, AppLog> logs = new ConcurrentHashMap<>();
+    /** Only starts work, which workers do: nothing that takes long or fails runs on it. */
+    private final ScheduledExecutorService clock =
+            Executors.newSingleThreadScheduledExecutor(task -> daemon(task, "freshness-clock"));
+
+    private final AppWorkers freshness = new AppWorkers("freshness", 4);
+    private final AppWorkers snapshots = new AppWorkers("snapshots", 16);
 
     private static Thread daemon(Runnable task, String name) {
         Thread thread = new Thread(task, name);
@@ -66,23 +76,40 @@ public class Engine {
         }
     }
 
-    /** The log in use, or nothing while there are no events; reading is one at a time for each app, and holds no other app up. */
-    private static final class Kept {
+    /**
+     * One app's log, or nothing while there are no events. Reading is one at a time for each app and holds no other app up; whoever
+     * reads has the monitor of this object.
+     */
+    private static final class AppLog {
         private EventReader.Reading reading;
         private volatile Optional<Standing> standing = Optional.empty();
         private volatile boolean read;
         private volatile long readingOnMillis;
+        private volatile Optional<Fault> fault = Optional.empty();
         private final AtomicBoolean waiting = new AtomicBoolean();
 
+        /** Puts the log of what was read in the place of the one before it. */
         private void readOn() {
             standing = reading.readOn(Engine::tell)
                     .map(log -> standing.map(before -> before.with(log)).orElseGet(() -> Standing.of(log)));
+        }
+
+        /**
+         * Goes on from another reading, in whose dictionaries codes mean something else: nothing that is known of conditions may be
+         * used with them.
+         */
+        private void replace(EventReader.Reading other) {
+            reading = other;
+            standing = other.readOn(Engine::tell).map(Standing::of);
         }
 
         private long events() {
             return standing.map(now -> now.log().events()).orElse(0L);
         }
     }
+
+    /** Why an app's events could not be read, and when that was tried last. */
+    private record Fault(Instant at, String reason) {}
 
     Engine(EventReader reader, @Value("${coldtide.answer-seconds}") int answerSeconds) {
         this.reader = reader;
@@ -93,15 +120,25 @@ public class Engine {
      * The app's log, reading it first if that was never done.
      *
      * @return empty if the app has no events
+     * @throws Problem if its events cannot be read, with the reason
      */
     public Optional<EventLog> log(App app) {
         return standing(app).map(Standing::log);
     }
 
+    /** Why the newest events of an app are not in its answers, as a sentence; empty if they are, or soon will be. */
+    public Optional<String> fault(App app) {
+        return appLog(app).fault.map(Fault::reason);
+    }
+
     /** The app's log and what is known of it; as {@link #log}. */
     Optional<Standing> standing(App app) {
-        Kept kept = kept(app);
+        AppLog kept = appLog(app);
         if (!kept.read) {
+            Instant retry = Instant.now().minus(RETRY_AFTER);
+            kept.fault.filter(fault -> fault.at().isAfter(retry)).ifPresent(fault -> {
+                throw Problem.unavailable(fault.reason(), RETRY_AFTER);
+            });
             synchronized (kept) {
                 if (!kept.read) {
                     refresh(app);
@@ -111,24 +148,56 @@ public class Engine {
         return kept.standing;
     }
 
-    /** Reads what has come in since the last time; questions go on with the old log meanwhile. */
+    /**
+     * Reads what has come in since the last time; questions go on with the old log meanwhile, and also if it cannot be read.
+     *
+     * @throws Problem if it cannot be read, with the reason
+     */
     public void refresh(App app) {
-        Kept kept = kept(app);
+        AppLog kept = appLog(app);
         synchronized (kept) {
-            if (kept.reading == null) {
-                kept.reading = open(app);
-            }
             long began = System.nanoTime();
-            long before = kept.events();
-            kept.readOn();
-            long millis = (System.nanoTime() - began) / 1_000_000;
-            if (kept.read) {
-                kept.readingOnMillis = millis;
+            try {
+                read(app, kept);
+                kept.fault = Optional.empty();
+            } catch (RuntimeException | OutOfMemoryError | StackOverflowError fault) {
+                throw failed(app, kept, fault);
+            } finally {
+                if (kept.read) {
+                    kept.readingOnMillis = (System.nanoTime() - began) / 1_000_000;
+                }
             }
             kept.read = true;
-            LOG.info("Read {} events of {} into memory in {} ms.", kept.events() - before, app.key(), millis);
             sealWhenWorthIt(app, kept);
         }
+    }
+
+    private void read(App app, AppLog kept) {
+        long began = System.nanoTime();
+        long before = kept.events();
+        if (kept.reading == null) {
+            kept.replace(open(app));
+        } else {
+            kept.readOn();
+        }
+        LOG.info(
+                "Read {} events of {} into memory in {} ms.",
+                kept.events() - before,
+                app.key(),
+                (System.nanoTime() - began) / 1_000_000);
+    }
+
+    private static Problem failed(App app, AppLog kept, Throwable fault) {
+        if (kept.reading != null && !kept.reading.isUsable()) {
+            kept.reading = null; // read again from what is kept of it; the log that stands goes on answering
+        }
+        boolean database = fault instanceof DataAccessException || fault instanceof TransactionException;
+        String reason = database
+                ? "The database cannot be reached, so the newest events of " + app.name() + " could not be read."
+                : "The events of " + app.name() + " could not be read; the server's log says why.";
+        kept.fault = Optional.of(new Fault(Instant.now(), reason));
+        LOG.error("The events of {} could not be read.", app.key(), fault);
+        return Problem.unavailable(reason, RETRY_AFTER);
     }
 
     private EventReader.Reading open(App app) {
@@ -139,11 +208,11 @@ public class Engine {
     }
 
     /** Not for every event: opening reads the few that came after as quickly as they come. For other settings, always. */
-    private void sealWhenWorthIt(App app, Kept kept) {
+    private void sealWhenWorthIt(App app, AppLog kept) {
         long since = kept.reading.eventsSinceSealed();
         boolean many = since >= SEALED_EVENTS && since * SEALED_SHARE >= kept.events();
         if (many || kept.reading.isBuiltAnew()) {
-            kept.reading.seal().ifPresent(keep -> sealing.execute(() -> keepQuietly(app, keep)));
+            kept.reading.seal().ifPresent(keep -> snapshots.submit(app.id(), () -> keepQuietly(app, keep)));
         }
     }
 
@@ -162,15 +231,30 @@ public class Engine {
      * a third of the time.
      */
     public void changed(App app) {
-        Kept kept = kept(app);
+        AppLog kept = appLog(app);
         if (kept.waiting.compareAndSet(false, true)) {
-            background.schedule(
+            clock.schedule(
                     () -> {
-                        kept.waiting.set(false);
-                        refreshQuietly(app);
+                        boolean begins = freshness.submit(app.id(), () -> {
+                            kept.waiting.set(false);
+                            refreshQuietly(app, kept);
+                        });
+                        if (!begins) {
+                            kept.waiting.set(false);
+                        }
                     },
                     Math.max(SHORTEST_PAUSE_MILLIS, 2 * kept.readingOnMillis),
                     TimeUnit.MILLISECONDS);
+        }
+    }
+
+    /** Tries again after a while where it failed: nothing else may come in that would have it tried. */
+    private void refreshQuietly(App app, AppLog kept) {
+        try {
+            refresh(app);
+        } catch (Problem told) {
+            kept.readingOnMillis = Math.max(kept.readingOnMillis, RETRY_AFTER.toMillis() / 2);
+            changed(app);
         }
     }
 
@@ -181,36 +265,24 @@ public class Engine {
      * @param owner whose it is (see {@code Shard.owner})
      */
     public void erase(App app, long owner) {
-        Kept kept = kept(app);
+        AppLog kept = appLog(app);
         synchronized (kept) {
             refresh(app);
             kept.reading.erase(owner);
             kept.readOn();
         }
         // After whatever is being sealed, so that nothing older is kept afterwards.
-        sealing.execute(() -> readAnewQuietly(app));
+        snapshots.submit(app.id(), () -> readAnew(app));
     }
 
-    private void readAnewQuietly(App app) {
-        Kept kept = kept(app);
-        try {
-            reader.forgetSealed(app);
-            EventReader.Reading anew = reader.begin(app);
-            anew.readOn(Engine::tell);
-            synchronized (kept) {
-                kept.reading = anew;
-                refresh(app);
-            }
-        } catch (RuntimeException fault) {
-            LOG.error("The events of {} could not be read anew; the next start does it.", app.key(), fault);
-        }
-    }
-
-    private void refreshQuietly(App app) {
-        try {
-            refresh(app);
-        } catch (RuntimeException fault) {
-            LOG.error("What came in for {} could not be read into memory.", app.key(), fault);
+    private void readAnew(App app) {
+        AppLog kept = appLog(app);
+        reader.forgetSealed(app);
+        EventReader.Reading anew = reader.begin(app);
+        anew.readOn(Engine::tell);
+        synchronized (kept) {
+            kept.replace(anew);
+            sealWhenWorthIt(app, kept);
         }
     }
 
@@ -220,8 +292,8 @@ public class Engine {
         }
     }
 
-    private Kept kept(App app) {
-        return logs.computeIfAbsent(app.id(), id -> new Kept());
+    private AppLog appLog(App app) {
+        return logs.computeIfAbsent(app.id(), id -> new AppLog());
     }
 
     public ScanRunner runner() {
@@ -230,8 +302,9 @@ public class Engine {
 
     @PreDestroy
     void close() {
-        background.shutdownNow();
-        sealing.shutdown();
+        clock.shutdownNow();
+        freshness.close();
+        snapshots.close();
         runner.close();
     }
 }

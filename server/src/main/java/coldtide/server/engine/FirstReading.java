@@ -4,7 +4,11 @@ import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.named.Named;
+import coldtide.server.store.App;
 import java.util.List;
+import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.core.annotation.Order;
@@ -14,6 +18,7 @@ import org.springframework.stereotype.Component;
 @Component
 @Order(3)
 class FirstReading implements ApplicationRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(FirstReading.class);
     private static final int ROUNDS = 12;
 
     private final Apps apps;
@@ -28,28 +33,45 @@ class FirstReading implements ApplicationRunner {
         this.rooms = rooms;
     }
 
-    /** One round before anybody is told to come, the others beside the first visitors. */
+    /** One round before anybody is told to come, the others beside the first visitors. An app that fails is left to itself. */
     @Override
     public void run(ApplicationArguments arguments) {
-        List<Asked> logs = apps.all().stream()
-                .flatMap(app -> engine
-                        .standing(app)
-                        .map(now -> new Asked(app, now.log(), engine.runner(), now.conditions(), named.of(app)))
-                        .stream())
-                .toList();
+        List<Asked> logs =
+                apps.all().stream().flatMap(app -> read(app).stream()).toList();
         logs.forEach(asked -> warm(asked, 1));
         Thread warmer = new Thread(() -> logs.forEach(asked -> warm(asked, ROUNDS)), "warm-up");
         warmer.setDaemon(true);
         warmer.start();
     }
 
-    private void warm(Asked asked, int rounds) {
+    private Optional<Asked> read(App app) {
         try {
-            for (int round = 0; round < rounds; round++) {
-                rooms.forEach(room -> room.warm(asked));
+            return engine.standing(app)
+                    .map(now -> new Asked(app, now.log(), engine.runner(), now.conditions(), named.of(app)));
+        } catch (RuntimeException fault) {
+            LOG.error(
+                    "The events of {} could not be read at the start; other apps are not concerned.", app.key(), fault);
+            return Optional.empty();
+        }
+    }
+
+    private void warm(Asked asked, int rounds) {
+        for (int round = 0; round < rounds; round++) {
+            for (WarmUp room : rooms) {
+                try {
+                    room.warm(asked);
+                } catch (ScanStoppedException stopped) {
+                    Thread.currentThread().interrupt(); // the server is going down again
+                    return;
+                } catch (RuntimeException refused) {
+                    LOG.warn(
+                            "A usual question of {} could not be answered for {}.",
+                            room.getClass().getSimpleName(),
+                            asked.app().key(),
+                            refused);
+                    return;
+                }
             }
-        } catch (ScanStoppedException stopped) {
-            Thread.currentThread().interrupt(); // the server is going down again
         }
     }
 }

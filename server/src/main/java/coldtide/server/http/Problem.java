@@ -49,6 +49,11 @@ public final class Problem extends RuntimeException {
         return new Problem(HttpStatus.TOO_MANY_REQUESTS, null, sentence, wait);
     }
 
+    /** Something that is not to be had at present. @param wait after how long it may be tried again */
+    public static Problem unavailable(String sentence, Duration wait) {
+        return new Problem(HttpStatus.SERVICE_UNAVAILABLE, null, sentence, wait);
+    }
+
     /** After how long it may be tried again, if waiting helps. */
     public Optional<Duration> retryAfter() {
         return Optional.ofNullable(wait);

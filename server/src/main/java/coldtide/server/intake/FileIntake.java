@@ -1,6 +1,7 @@
 package coldtide.server.intake;
 
 import coldtide.server.access.Audit;
+import coldtide.server.apps.AppWorkers;
 import coldtide.server.engine.Engine;
 import coldtide.server.http.Problem;
 import coldtide.server.rows.FileRefused;
@@ -11,11 +12,13 @@ import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
 import coldtide.server.store.EventWriter;
+import coldtide.server.store.HeldBackRow.Fault;
 import coldtide.server.store.HeldBackWriter;
 import coldtide.server.store.Import;
 import coldtide.server.store.Import.State;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
+import coldtide.server.store.MergeResult;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
@@ -24,8 +27,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
 import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -36,7 +37,7 @@ import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Reads files, one after another, in the background. Each batch of rows is one transaction: its events, its held-back rows and
+ * Reads files in the background, those of an app one after another. Each batch of rows is one transaction: its events, its held-back rows and
  * the counts of its import are committed together or not at all, so read = taken + known + held back, always, and a file whose
  * server was killed is gone on with after its last committed row.
  */
@@ -46,6 +47,9 @@ class FileIntake {
 
     /** A file none of whose first rows can be taken is not read to its end. */
     private static final long HOPELESS_ROWS = 50_000;
+
+    /** Files of one app that may wait to be read at once. */
+    private static final int MOST_WAITING = 1_000;
 
     private static final Duration KEPT_UNREAD = Duration.ofDays(7);
 
@@ -59,7 +63,7 @@ class FileIntake {
     private final JsonMapper json;
     private final TransactionTemplate transactions;
     private final Set<Integer> stopping = ConcurrentHashMap.newKeySet();
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(task -> new Thread(task, "intake"));
+    private final AppWorkers workers = new AppWorkers("intake", MOST_WAITING);
 
     FileIntake(
             AppRepository apps,
@@ -95,7 +99,13 @@ class FileIntake {
             waiting.waiting(json.writeValueAsString(reading));
             audit.note(app, "file brought in", "\"" + waiting.fileName() + "\"");
         });
-        worker.execute(() -> run(app, id));
+        if (!workers.submit(app.id(), () -> run(app, id))) {
+            end(
+                    app,
+                    run,
+                    new End(State.STOPPED, "Too many files of this app are waiting already. Send it again later."));
+            throw Problem.conflict("At most " + MOST_WAITING + " files of an app may wait to be read.");
+        }
         return run;
     }
 
@@ -138,7 +148,7 @@ class FileIntake {
             }
             end(app, run, end);
         } catch (Exception fault) {
-            if (worker.isShutdown()) {
+            if (workers.isClosed()) {
                 return; // it stays as it is and is gone on with at the next start
             }
             LOG.error("An import failed.", fault);
@@ -197,11 +207,12 @@ class FileIntake {
 
     private Import store(App app, int id, Batch batch) {
         return change(app, id, run -> {
-            long taken = writer.merge(app, batch.events());
-            heldBack.add(run, batch.faults());
+            MergeResult merged = writer.merge(app, batch.events());
+            List<Fault> faults = batch.faults(merged);
+            heldBack.add(run, faults);
             Optional<Instant> newest =
                     batch.events().stream().map(IncomingEvent::time).max(Comparator.naturalOrder());
-            run.add(taken, batch.events().size() - taken, batch.faults().size(), batch.bytesRead(), newest);
+            run.add(merged.accepted(), merged.duplicates(), faults.size(), batch.bytesRead(), newest);
         });
     }
 
@@ -239,7 +250,7 @@ class FileIntake {
             App app = apps.findById(run.appId()).orElseThrow();
             if (uploads.has(run)) {
                 LOG.info("Going on with \"{}\" after row {}.", run.fileName(), run.rowsRead());
-                worker.execute(() -> run(app, run.id()));
+                workers.submit(app.id(), () -> run(app, run.id()));
             } else {
                 end(
                         app,
@@ -254,6 +265,6 @@ class FileIntake {
 
     @PreDestroy
     void close() {
-        worker.shutdownNow();
+        workers.close();
     }
 }

@@ -7,8 +7,7 @@ import coldtide.server.apps.Apps;
 import coldtide.server.engine.Engine;
 import coldtide.server.http.Problem;
 import coldtide.server.intake.LiveIntake.Receipt;
-import coldtide.server.rows.JsonEvent;
-import coldtide.server.rows.RowFault;
+import coldtide.server.rows.JsonBatch;
 import coldtide.server.store.App;
 import coldtide.server.store.HeldBackRepository;
 import io.swagger.v3.oas.annotations.Operation;
@@ -16,13 +15,16 @@ import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Optional;
 import java.util.zip.GZIPInputStream;
+import java.util.zip.ZipException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -31,7 +33,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.JsonNode;
 
 /** Events that a program sends, over HTTP in the CloudEvents JSON format: one, or a batch. */
 @RestController
@@ -78,15 +79,11 @@ class LiveController {
         App into = apps.require(app);
         keys.used(sender);
         String message = body(request);
-        try {
-            JsonNode tree = JsonEvent.tree(message);
-            List<JsonNode> events = type.isCompatibleWith(MediaType.valueOf(BATCH)) ? batch(tree) : List.of(tree);
-            hold(sender, events.size());
-            return intake.take(into, sender, events);
-        } catch (RowFault broken) {
-            hold(sender, 1);
-            return intake.broken(into, sender, message, broken);
-        }
+        JsonBatch batch = type.isCompatibleWith(MediaType.valueOf(BATCH))
+                ? batch(message)
+                : new JsonBatch(List.of(message), Optional.empty());
+        hold(sender, Math.max(1, batch.elements().size()));
+        return intake.take(into, sender, batch);
     }
 
     /**
@@ -106,15 +103,16 @@ class LiveController {
                 heldBack.countByAppIdAndSettledIsNull(of.id()));
     }
 
-    private static List<JsonNode> batch(JsonNode tree) {
-        if (!tree.isArray()) {
-            throw Problem.badField("body", "A batch is a JSON list of events. For one event send " + ONE + ".");
+    private static JsonBatch batch(String message) {
+        JsonBatch batch = JsonBatch.split(message)
+                .orElseThrow(() ->
+                        Problem.badField("body", "A batch is a JSON list of events. For one event send " + ONE + "."));
+        int events = batch.elements().size();
+        if (events > MOST_EVENTS) {
+            throw Problem.tooLarge(
+                    "The batch has " + events + " events; it may have at most " + MOST_EVENTS + ". Send it in parts.");
         }
-        if (tree.size() > MOST_EVENTS) {
-            throw Problem.tooLarge("The batch has " + tree.size() + " events; it may have at most " + MOST_EVENTS
-                    + ". Send it in parts.");
-        }
-        return List.copyOf(tree.values());
+        return batch;
     }
 
     private void hold(Sender sender, int events) {
@@ -138,8 +136,8 @@ class LiveController {
                 throw tooLarge();
             }
             return new String(bytes, StandardCharsets.UTF_8);
-        } catch (java.util.zip.ZipException e) {
-            throw Problem.badField("body", "The body is not packed by gzip, though its Content-Encoding says so.");
+        } catch (ZipException | EOFException e) {
+            throw Problem.badField("body", "The body is not whole gzip, though its Content-Encoding says so.");
         }
     }
 

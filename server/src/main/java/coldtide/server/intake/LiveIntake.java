@@ -4,6 +4,8 @@ import coldtide.server.access.Sender;
 import coldtide.server.engine.Engine;
 import coldtide.server.rows.CloudEvent;
 import coldtide.server.rows.EventCheck;
+import coldtide.server.rows.JsonBatch;
+import coldtide.server.rows.JsonEvent;
 import coldtide.server.rows.RowFault;
 import coldtide.server.rows.Rows;
 import coldtide.server.store.App;
@@ -11,6 +13,8 @@ import coldtide.server.store.EventWriter;
 import coldtide.server.store.HeldBackRow.Fault;
 import coldtide.server.store.HeldBackWriter;
 import coldtide.server.store.IncomingEvent;
+import coldtide.server.store.MergeResult;
+import coldtide.server.store.StorableText;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -49,14 +53,14 @@ class LiveIntake {
     record Receipt(int taken, int known, int heldBack, List<Line> events) {}
 
     private final EventWriter writer;
-    private final HeldBackWriter heldBack;
+    private final HeldBackWriter rejected;
     private final Engine engine;
     private final TransactionTemplate transactions;
     private final Map<Integer, Instant> newest = new ConcurrentHashMap<>();
 
-    LiveIntake(EventWriter writer, HeldBackWriter heldBack, Engine engine, TransactionTemplate transactions) {
+    LiveIntake(EventWriter writer, HeldBackWriter rejected, Engine engine, TransactionTemplate transactions) {
         this.writer = writer;
-        this.heldBack = heldBack;
+        this.rejected = rejected;
         this.engine = engine;
         this.transactions = transactions;
     }
@@ -66,58 +70,91 @@ class LiveIntake {
         return Optional.ofNullable(newest.get(app.id()));
     }
 
-    Receipt take(App app, Sender sender, List<JsonNode> sent) {
-        EventCheck check = new EventCheck(EventCheck.Habits.ofMessages(app), app, Instant.now());
-        List<IncomingEvent> events = new ArrayList<>();
-        List<Fault> faults = new ArrayList<>();
-        Line[] lines = new Line[sent.size()];
-        for (int i = 0; i < lines.length; i++) {
-            try {
-                events.add(check.event(CloudEvent.fields(sent.get(i))));
-            } catch (RowFault fault) {
-                faults.add(new Fault(
-                        i + 1,
-                        fault.kind(),
-                        fault.field(),
-                        fault.getMessage(),
-                        Rows.kept(sent.get(i).toString())));
-                lines[i] = new Line(
-                        i + 1, id(sent.get(i)), Outcome.HELD_BACK, fault.field().orElse(null), fault.getMessage());
-            }
-        }
-        boolean[] taken = transactions.execute(status -> {
-            heldBack.add(app.id(), sender.keyId(), faults);
-            return writer.mergeEach(app, events);
+    /** Takes what can be taken of a message; each of its events is accepted or rejected by itself. */
+    Receipt take(App app, Sender sender, JsonBatch batch) {
+        Message message = new Message(app, batch);
+        MergeResult merged = transactions.execute(status -> {
+            MergeResult result = writer.merge(app, message.events);
+            message.outcomes(result);
+            rejected.add(app.id(), sender.keyId(), message.faults);
+            return result;
         });
         newest.put(app.id(), Instant.now());
         engine.changed(app);
-        return receipt(lines, events, taken, faults.size());
+        return new Receipt(
+                (int) merged.accepted(), (int) merged.duplicates(), message.faults.size(), List.of(message.lines));
     }
 
-    /** A message that could not even be taken apart is kept whole. */
-    Receipt broken(App app, Sender sender, String message, RowFault fault) {
-        Fault kept = new Fault(1, fault.kind(), fault.field(), fault.getMessage(), Rows.kept(message));
-        heldBack.add(app.id(), sender.keyId(), List.of(kept));
-        return new Receipt(0, 0, 1, List.of(new Line(1, null, Outcome.HELD_BACK, null, fault.getMessage())));
+    /** A message being taken: what of it could be read, what became of each event. */
+    private static final class Message {
+        private final List<String> sent;
+        private final List<IncomingEvent> events = new ArrayList<>();
+        /** Places in the message of the events that could be read. */
+        private final List<Integer> places = new ArrayList<>();
+
+        private final List<Fault> faults = new ArrayList<>();
+        private final Line[] lines;
+
+        Message(App app, JsonBatch batch) {
+            sent = batch.elements();
+            lines = new Line[sent.size() + (batch.rest().isPresent() ? 1 : 0)];
+            EventCheck check = new EventCheck(EventCheck.Habits.ofMessages(app), app, Instant.now());
+            for (int i = 0; i < sent.size(); i++) {
+                read(i, check);
+            }
+            batch.rest().ifPresent(rest -> {
+                RowFault fault = rest.fault();
+                reject(
+                        sent.size(),
+                        null,
+                        new Fault(sent.size() + 1L, fault.kind(), fault.field(), fault.getMessage(), rest.text()));
+            });
+        }
+
+        private void read(int place, EventCheck check) {
+            String id = null;
+            try {
+                JsonNode event = JsonEvent.tree(sent.get(place));
+                id = id(event);
+                events.add(check.event(CloudEvent.fields(event)));
+                places.add(place);
+            } catch (RowFault fault) {
+                reject(
+                        place,
+                        id,
+                        new Fault(
+                                place + 1L,
+                                fault.kind(),
+                                fault.field(),
+                                fault.getMessage(),
+                                Rows.kept(sent.get(place))));
+            }
+        }
+
+        private void reject(int place, String id, Fault fault) {
+            faults.add(fault);
+            lines[place] =
+                    new Line(place + 1, id, Outcome.HELD_BACK, fault.field().orElse(null), fault.reason());
+        }
+
+        void outcomes(MergeResult merged) {
+            for (int i = 0; i < events.size(); i++) {
+                int place = places.get(i);
+                MergeResult.Outcome outcome = merged.outcomes().get(i);
+                String id = events.get(i).id();
+                if (outcome.isRejected()) {
+                    reject(place, id, outcome.fault(place + 1L, Rows.kept(sent.get(place))));
+                } else {
+                    boolean accepted = outcome == MergeResult.Outcome.ACCEPTED;
+                    lines[place] = new Line(place + 1, id, accepted ? Outcome.TAKEN : Outcome.KNOWN, null, null);
+                }
+            }
+        }
     }
 
     private static String id(JsonNode event) {
         JsonNode id = event.isObject() ? event.get("id") : null;
         String text = id == null || id.isNull() ? null : id.asString("");
-        return text == null || text.length() <= 200 ? text : text.substring(0, 200);
-    }
-
-    private static Receipt receipt(Line[] lines, List<IncomingEvent> events, boolean[] taken, int heldBack) {
-        int fresh = 0;
-        int next = 0;
-        for (int i = 0; i < lines.length; i++) {
-            if (lines[i] == null) {
-                Outcome outcome = taken[next] ? Outcome.TAKEN : Outcome.KNOWN;
-                fresh += taken[next] ? 1 : 0;
-                lines[i] = new Line(i + 1, events.get(next).id(), outcome, null, null);
-                next++;
-            }
-        }
-        return new Receipt(fresh, events.size() - fresh, heldBack, List.of(lines));
+        return text == null ? null : StorableText.clean(StorableText.shortened(text, 200));
     }
 }

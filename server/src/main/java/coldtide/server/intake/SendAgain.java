@@ -19,15 +19,18 @@ import coldtide.server.store.HeldBackRow;
 import coldtide.server.store.HeldBackRow.Fault;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
+import coldtide.server.store.MergeResult;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Tries rows held back once more, corrected or as they stand. Those taken or already known are settled. */
@@ -95,25 +98,39 @@ class SendAgain {
     /** @param content in place of what was kept; null to send rows as they stand */
     private Result send(App app, List<HeldBackRow> sent, String content) {
         Checks checks = new Checks(app);
-        List<HeldBackRow> good = new ArrayList<>();
         List<IncomingEvent> events = new ArrayList<>();
-        String reason = null;
+        List<HeldBackRow> rowOf = new ArrayList<>();
+        Map<HeldBackRow, Fault> faults = new LinkedHashMap<>();
         for (HeldBackRow row : sent) {
             String text = content == null ? row.content() : content;
             try {
-                events.add(checks.event(row, text));
-                good.add(row);
+                for (IncomingEvent event : checks.events(row, text)) {
+                    events.add(event);
+                    rowOf.add(row);
+                }
             } catch (RowFault fault) {
-                row.stillHeldBack(new Fault(row.line(), fault.kind(), fault.field(), fault.getMessage(), text));
-                reason = fault.getMessage();
+                faults.put(row, new Fault(row.line(), fault.kind(), fault.field(), fault.getMessage(), text));
             }
         }
-        long taken = writer.merge(app, events);
-        good.forEach(HeldBackRow::settle);
+        MergeResult merged = writer.merge(app, events);
+        for (int place : merged.rejected()) {
+            HeldBackRow row = rowOf.get(place);
+            faults.put(row, merged.outcomes().get(place).fault(row.line(), content == null ? row.content() : content));
+        }
+        sent.forEach(row -> {
+            if (faults.containsKey(row)) {
+                row.stillHeldBack(faults.get(row));
+            } else {
+                row.settle();
+            }
+        });
         rows.saveAll(sent);
-        long still = sent.size() - good.size();
-        audit.note(app, "rows sent again", good.size() + " taken or known, " + still + " still held back");
-        return new Result(taken, events.size() - taken, still, sent.size() == 1 ? reason : null);
+        audit.note(
+                app,
+                "rows sent again",
+                (sent.size() - faults.size()) + " taken or known, " + faults.size() + " still held back");
+        String reason = faults.values().stream().map(Fault::reason).findFirst().orElse(null);
+        return new Result(merged.accepted(), merged.duplicates(), faults.size(), sent.size() == 1 ? reason : null);
     }
 
     /** How rows of each origin are checked. */
@@ -129,15 +146,21 @@ class SendAgain {
             messages = new EventCheck(EventCheck.Habits.ofMessages(app), app, now);
         }
 
-        IncomingEvent event(HeldBackRow row, String content) throws RowFault {
+        /** A row of a file is one event; what was sent live may be the rest of a batch, a list of them. */
+        List<IncomingEvent> events(HeldBackRow row, String content) throws RowFault {
             if (row.importId().isEmpty()) {
-                return messages.event(CloudEvent.fields(JsonEvent.tree(content)));
+                JsonNode message = JsonEvent.tree(content);
+                List<IncomingEvent> events = new ArrayList<>();
+                for (JsonNode event : message.isArray() ? message.values() : List.of(message)) {
+                    events.add(messages.event(CloudEvent.fields(event)));
+                }
+                return events;
             }
             int importId = row.importId().get();
             if (!files.containsKey(importId)) {
                 open(importId);
             }
-            return files.get(importId).event(ContentRow.of(readings.get(importId), row.line(), content));
+            return List.of(files.get(importId).event(ContentRow.of(readings.get(importId), row.line(), content)));
         }
 
         private void open(int importId) {

@@ -11,8 +11,8 @@ import tools.jackson.databind.JsonNode;
  * An event in the JSON format of the CloudEvents specification, version 1.0: {@code id} and {@code source} are the sender's,
  * {@code type} is the name, {@code time} the sender's clock. What it is about stands in {@code data}, or in extension
  * attributes: {@code install}, {@code account}, {@code amount}, {@code currency}, {@code revenue_type}, {@code sent} by the
- * handbook's words, anything else a property. Who names no install is told from others by the {@code subject}, else by the
- * {@code source}.
+ * handbook's words, anything else a property. Where no install is named it is the {@code subject}; where there is neither that
+ * nor an account, it is the {@code source}.
  */
 public final class CloudEvent {
     /** Attributes of the specification that are no part and no property of the event. */
@@ -50,9 +50,13 @@ public final class CloudEvent {
         } else if (data != null && !data.isNull()) {
             fields.property("data", data.isString() ? data.asString() : data.toString());
         }
-        if (fields.text(Part.INSTALL).isEmpty() && fields.text(Part.ACCOUNT).isEmpty()) {
+        if (fields.text(Part.INSTALL).isEmpty()) {
             String subject = text(event, "subject");
-            fields.part(Part.INSTALL, "install", subject.isEmpty() ? text(event, "source") : subject);
+            if (!subject.isEmpty()) {
+                fields.part(Part.INSTALL, "subject", subject);
+            } else if (fields.text(Part.ACCOUNT).isEmpty()) {
+                fields.part(Part.INSTALL, "source", text(event, "source"));
+            }
         }
         return fields;
     }

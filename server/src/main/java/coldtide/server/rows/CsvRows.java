@@ -12,6 +12,7 @@ import java.nio.file.Path;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 
 /** Rows of CSV (RFC 4180, with the delimiter of the reading). */
 final class CsvRows implements Rows {
@@ -24,7 +25,10 @@ final class CsvRows implements Rows {
     CsvRows(Path file, Reading reading) throws IOException, FileRefused {
         this.reading = reading;
         text = new FileText(file, reading.gzip(), reading.encoding());
-        reader = parser(reading.delimiter().charAt(0)).build(new CsvLine.Handler(), text.reader());
+        reader = parser(reading.delimiter().charAt(0))
+                .build(
+                        new CsvLine.Handler(),
+                        new CsvText(text.reader(), reading.delimiter().charAt(0)));
         records = reader.iterator();
         if (reading.header() && hasNext()) {
             records.next();
@@ -53,10 +57,7 @@ final class CsvRows implements Rows {
 
     static FileRefused broken(CsvParseException cause, long line) {
         return new FileRefused(
-                "The file could not be read as CSV after line " + line
-                        + "; perhaps a quotation mark there is not closed"
-                        + " or a line is far too long. Rows before it were read.",
-                cause);
+                "The file could not be read as CSV after line " + line + ". Rows before it were read.", cause);
     }
 
     @Override
@@ -67,6 +68,10 @@ final class CsvRows implements Rows {
     }
 
     static Row row(Reading reading, long line, List<String> fields) {
+        Optional<Row.Broken> broken = CsvText.fault(line, fields);
+        if (broken.isPresent()) {
+            return broken.get();
+        }
         if (fields.size() != reading.columns().size()) {
             String reason = "The row has " + fields.size() + " fields where the header has "
                     + reading.columns().size() + ".";
@@ -90,6 +95,11 @@ final class CsvRows implements Rows {
     @Override
     public long bytesRead() {
         return text.bytesRead();
+    }
+
+    @Override
+    public long charactersRead() {
+        return text.charactersRead();
     }
 
     @Override

@@ -2,6 +2,7 @@ package coldtide.server.rows;
 
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvRecord;
+import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -43,9 +44,11 @@ record CsvShape(char delimiter, boolean header, List<String> names, List<List<St
     private static List<List<String>> rows(String text, char delimiter, boolean cut) {
         List<List<String>> rows = new ArrayList<>();
         boolean whole = !cut;
-        try (var reader = CsvRows.parser(delimiter).ofCsvRecord(text)) {
+        try (var reader = CsvRows.parser(delimiter).ofCsvRecord(new CsvText(new StringReader(text), delimiter))) {
             for (CsvRecord row : reader) {
-                rows.add(row.getFields());
+                if (CsvText.fault(0, row.getFields()).isEmpty()) {
+                    rows.add(row.getFields());
+                }
                 if (rows.size() > SAMPLE_ROWS) {
                     whole = true;
                     break;

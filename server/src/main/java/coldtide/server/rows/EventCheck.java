@@ -5,6 +5,7 @@ import coldtide.core.log.RevenueType;
 import coldtide.server.store.App;
 import coldtide.server.store.HeldBackRow.Kind;
 import coldtide.server.store.IncomingEvent;
+import coldtide.server.store.StorableText;
 import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -26,9 +27,12 @@ public final class EventCheck {
     /** In place of a sender where none is named. */
     public static final String NO_SOURCE = "file";
 
+    /** Before the account, in place of an install, of an event that names none. No install of a sender may begin like this. */
+    public static final String ACCOUNT_ALONE = "\u0001account ";
+
     private static final int LONGEST_KEY = 200;
     private static final int LONGEST_VALUE = 8_192;
-    private static final int MOST_PROPERTIES = 200;
+    private static final int MOST_PROPERTIES = 100;
     private static final Duration FURTHEST_AHEAD = Duration.ofHours(24);
     private static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
     private static final int MOST_SHARED_CONTEXTS = 50_000;
@@ -102,7 +106,7 @@ public final class EventCheck {
                 name.isEmpty() ? habits.eventName().orElseThrow(() -> missing(fields, Part.NAME)) : name,
                 time,
                 received,
-                install.isEmpty() ? "account " + account : install,
+                install.isEmpty() ? ACCOUNT_ALONE + account : install,
                 account.isEmpty() ? Optional.empty() : Optional.of(account),
                 context(fields),
                 money(fields),
@@ -141,7 +145,26 @@ public final class EventCheck {
                         "A property's name has " + property.getKey().length() + " characters; it may have at most "
                                 + Reading.LONGEST_NAME + ".");
             }
+            checkName(property.getKey());
+            checkNumber(property.getKey(), property.getValue());
             checkText(property.getKey(), property.getValue());
+        }
+    }
+
+    private static void checkName(String name) throws RowFault {
+        if (!StorableText.accepts(name)) {
+            throw new RowFault(
+                    Kind.NOT_TEXT,
+                    name,
+                    "The property's name \"" + name
+                            + "\" holds a zero byte or half of a character (a lone surrogate).");
+        }
+    }
+
+    private static void checkNumber(String name, Object value) throws RowFault {
+        Optional<String> fault = value instanceof BigDecimal number ? NumberLimits.fault(number) : Optional.empty();
+        if (fault.isPresent()) {
+            throw new RowFault(Kind.NUMBER, name, "\"" + name + "\" " + fault.get());
         }
     }
 
@@ -154,6 +177,12 @@ public final class EventCheck {
         }
         if (text.indexOf('\0') >= 0) {
             throw new RowFault(Kind.NOT_TEXT, name, "\"" + name + "\" holds a zero byte, which is no text.");
+        }
+        if (!StorableText.accepts(text)) {
+            throw new RowFault(
+                    Kind.NOT_TEXT,
+                    name,
+                    "\"" + name + "\" holds half of a character (a lone surrogate); perhaps the text was cut there.");
         }
         if (text.indexOf('\uFFFD') >= 0) {
             throw new RowFault(
@@ -172,6 +201,12 @@ public final class EventCheck {
         String value = fields.text(part);
         if (value.length() > LONGEST_KEY) {
             throw tooLong(fields.called(part), value.length(), "it", LONGEST_KEY);
+        }
+        if (value.chars().anyMatch(Character::isISOControl)) {
+            throw new RowFault(
+                    Kind.NOT_TEXT,
+                    fields.called(part),
+                    "\"" + fields.called(part) + "\" holds a control character, such as a tab or a line break.");
         }
         return value;
     }

@@ -64,7 +64,10 @@ public final class Fields {
         return value == null ? "" : text(value).strip();
     }
 
+    /** A value as text; a number beyond {@link NumberLimits} in scientific notation, which stays short. */
     static String text(Object value) {
-        return value instanceof BigDecimal number ? number.toPlainString() : value.toString();
+        return value instanceof BigDecimal number && NumberLimits.fault(number).isEmpty()
+                ? number.toPlainString()
+                : value.toString();
     }
 }

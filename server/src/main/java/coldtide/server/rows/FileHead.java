@@ -1,6 +1,7 @@
 package coldtide.server.rows;
 
 import java.io.ByteArrayInputStream;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.SequenceInputStream;
@@ -38,16 +39,39 @@ record FileHead(Reading.Format format, boolean gzip, String encoding, String tex
                         "This is a ZIP archive or a spreadsheet. Send the table in it as CSV, packed by gzip if"
                                 + " it is large.");
             }
-            boolean gzip = first.length > 1 && first[0] == (byte) 0x1F && first[1] == (byte) 0x8B;
+            boolean gzip = isGzip(first);
             InputStream whole = new SequenceInputStream(new ByteArrayInputStream(first), bytes);
             return text(gzip ? new GZIPInputStream(whole) : whole, gzip);
-        } catch (java.util.zip.ZipException | java.io.EOFException e) {
+        } catch (java.util.zip.ZipException | EOFException e) {
             throw new FileRefused("The file begins like a gzip file but is broken or ends too early.", e);
         }
     }
 
+    private static boolean isGzip(byte[] bytes) {
+        return bytes.length > 1 && bytes[0] == (byte) 0x1F && bytes[1] == (byte) 0x8B;
+    }
+
+    /** The first bytes; of a packed file that ends too early, those that can still be unpacked. */
+    private static byte[] first(InputStream bytes) throws IOException {
+        byte[] sample = new byte[SAMPLE_BYTES];
+        int length = 0;
+        try {
+            for (int some = 0; some >= 0 && length < SAMPLE_BYTES; length += Math.max(0, some)) {
+                some = bytes.read(sample, length, SAMPLE_BYTES - length);
+            }
+        } catch (EOFException endsTooEarly) {
+            if (length == 0) {
+                throw endsTooEarly;
+            }
+        }
+        return Arrays.copyOf(sample, length);
+    }
+
     private static FileHead text(InputStream bytes, boolean gzip) throws IOException, FileRefused {
-        byte[] sample = bytes.readNBytes(SAMPLE_BYTES);
+        byte[] sample = first(bytes);
+        if (isGzip(sample)) {
+            throw new FileRefused("The file is packed by gzip twice. Unpack it once and send it again.");
+        }
         String encoding = encoding(sample);
         String text = FileText.charset(encoding).decode(ByteBuffer.wrap(sample)).toString();
         text = text.startsWith("\uFEFF") ? text.substring(1) : text;

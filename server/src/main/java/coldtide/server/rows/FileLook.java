@@ -4,6 +4,7 @@ import coldtide.server.rows.Reading.Column;
 import coldtide.server.rows.Reading.Format;
 import coldtide.server.store.App;
 import coldtide.server.store.IncomingEvent;
+import coldtide.server.store.StorableText;
 import java.io.IOException;
 import java.nio.file.Path;
 import java.time.Instant;
@@ -53,7 +54,7 @@ public final class FileLook {
             try {
                 Map<String, Object> object = JsonEvent.flat(lines.get(i));
                 objects.add(object);
-                names.addAll(object.keySet());
+                object.keySet().stream().filter(FileLook::canBeColumn).forEach(names::add);
             } catch (RowFault broken) {
                 continue; // a broken line is held back when the file is read
             }
@@ -63,13 +64,18 @@ public final class FileLook {
                     "The file begins like JSON, but none of its first lines is a JSON object of its own. Send"
                             + " one object a line (NDJSON).");
         }
-        List<String> columns = List.copyOf(names);
+        List<String> columns = names.stream().limit(Reading.MOST_COLUMNS).toList();
         List<List<String>> rows = objects.stream()
                 .map(object -> columns.stream()
                         .map(name -> object.containsKey(name) ? Fields.text(object.get(name)) : "")
                         .toList())
                 .toList();
         return reading(head, app, ",", true, columns, rows);
+    }
+
+    /** A name that is no fit name of a column is its own row's trouble. */
+    private static boolean canBeColumn(String name) {
+        return name.length() <= Reading.LONGEST_NAME && StorableText.accepts(name);
     }
 
     private static Reading parquet(Path file, FileHead head, App app) throws IOException, FileRefused {
@@ -128,7 +134,7 @@ public final class FileLook {
         List<String> values = row instanceof Row.Values cells
                 ? Arrays.stream(cells.values())
                         .map(value -> value == null ? "" : Fields.text(value))
-                        .map(value -> value.length() > 200 ? value.substring(0, 200) + " …" : value)
+                        .map(value -> StorableText.clean(StorableText.shortened(value, 200)))
                         .toList()
                 : List.of();
         try {

@@ -25,21 +25,19 @@ final class FileText implements AutoCloseable {
     private static final int BUFFER_BYTES = 1 << 16;
 
     private final CountingStream packed;
-    private final Reader reader;
+    private final CountingReader reader;
 
     FileText(Path file, boolean gzip, String encoding) throws IOException, FileRefused {
         packed = new CountingStream(Files.newInputStream(file));
         try {
             InputStream bytes = gzip ? new Unpacked(packed) : packed;
-            reader = new BufferedReader(
-                    new InputStreamReader(
-                            withoutMark(bytes),
-                            charset(encoding)
-                                    .newDecoder()
-                                    .onMalformedInput(CodingErrorAction.REPLACE)
-                                    .onUnmappableCharacter(CodingErrorAction.REPLACE)
-                                    .replaceWith("\uFFFD")),
-                    BUFFER_BYTES);
+            reader = new CountingReader(new InputStreamReader(
+                    withoutMark(bytes),
+                    charset(encoding)
+                            .newDecoder()
+                            .onMalformedInput(CodingErrorAction.REPLACE)
+                            .onUnmappableCharacter(CodingErrorAction.REPLACE)
+                            .replaceWith("\uFFFD")));
         } catch (ZipException e) {
             packed.close();
             throw new FileRefused("The file is no gzip file, or a broken one: " + e.getMessage() + ".", e);
@@ -70,6 +68,11 @@ final class FileText implements AutoCloseable {
 
     Reader reader() {
         return reader;
+    }
+
+    /** Characters read so far, a little ahead of who reads. */
+    long charactersRead() {
+        return reader.count;
     }
 
     /** Bytes read from the file so far. */
@@ -131,6 +134,29 @@ final class FileText implements AutoCloseable {
             if (count > FREE_BYTES && count > MOST_GROWTH * from.count) {
                 throw new GrownTooMuch();
             }
+            return some;
+        }
+    }
+
+    /** Reads in large pieces, so that reading one character after another is cheap. */
+    private static final class CountingReader extends BufferedReader {
+        private long count;
+
+        CountingReader(Reader in) {
+            super(in, BUFFER_BYTES);
+        }
+
+        @Override
+        public int read() throws IOException {
+            int one = super.read();
+            count += one < 0 ? 0 : 1;
+            return one;
+        }
+
+        @Override
+        public int read(char[] into, int from, int length) throws IOException {
+            int some = super.read(into, from, length);
+            count += Math.max(0, some);
             return some;
         }
     }

@@ -61,28 +61,33 @@ public final class JsonEvent {
         return first.length() > 160 ? first.substring(0, 160) + " …" : first;
     }
 
-    /** The fields of a JSON object. */
-    public static Map<String, Object> flat(JsonNode object) {
+    /**
+     * The fields of a JSON object.
+     *
+     * @throws RowFault if two fields have one name once nested ones are joined by dots
+     */
+    public static Map<String, Object> flat(JsonNode object) throws RowFault {
         Map<String, Object> fields = new LinkedHashMap<>();
         add("", object, fields);
         return fields;
     }
 
-    private static void add(String before, JsonNode object, Map<String, Object> fields) {
+    private static void add(String before, JsonNode object, Map<String, Object> fields) throws RowFault {
         for (Map.Entry<String, JsonNode> field : object.properties()) {
             String name = before + field.getKey();
-            JsonNode value = field.getValue();
-            if (value.isObject()) {
-                add(name + ".", value, fields);
-            } else if (value.isArray()) {
-                fields.put(name, value.toString());
-            } else if (value.isNumber()) {
-                fields.put(name, value.decimalValue());
-            } else if (value.isBoolean()) {
-                fields.put(name, value.booleanValue());
-            } else if (!value.isNull()) {
-                fields.put(name, value.asString());
+            JsonNode node = field.getValue();
+            if (node.isObject()) {
+                add(name + ".", node, fields);
+            } else if (!node.isNull() && fields.put(name, value(node)) != null) {
+                throw new RowFault(Kind.FORM, name, "\"" + name + "\" stands twice, once of them nested.");
             }
         }
+    }
+
+    private static Object value(JsonNode node) {
+        if (node.isNumber()) {
+            return node.decimalValue();
+        }
+        return node.isBoolean() ? (Object) node.booleanValue() : node.isArray() ? node.toString() : node.asString();
     }
 }

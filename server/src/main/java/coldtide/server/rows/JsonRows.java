@@ -102,6 +102,11 @@ final class JsonRows implements Rows {
     }
 
     @Override
+    public long charactersRead() {
+        return text.charactersRead();
+    }
+
+    @Override
     public void close() throws IOException {
         text.close();
     }

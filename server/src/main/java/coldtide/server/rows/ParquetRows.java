@@ -19,6 +19,7 @@ final class ParquetRows implements Rows {
     private final long bytes;
     private final long rows;
     private long row;
+    private long characters;
     private Object[] next;
 
     ParquetRows(Path file, Reading reading) throws IOException, FileRefused {
@@ -45,6 +46,9 @@ final class ParquetRows implements Rows {
         Object[] values = next;
         next = null;
         row++;
+        for (Object value : values) {
+            characters += value instanceof String text ? text.length() : 8;
+        }
         return new Row.Values(row, values, Map.of(), () -> content(values));
     }
 
@@ -61,6 +65,11 @@ final class ParquetRows implements Rows {
     @Override
     public long bytesRead() {
         return rows == 0 ? bytes : (long) (bytes * ((double) row / rows));
+    }
+
+    @Override
+    public long charactersRead() {
+        return characters;
     }
 
     @Override

@@ -1,12 +1,13 @@
 package coldtide.server.rows;
 
+import coldtide.server.store.StorableText;
 import java.io.IOException;
 import java.nio.file.Path;
 
 /** The rows of a file, one after another; holds a few at a time whatever the size of the file. */
 public interface Rows extends AutoCloseable {
-    /** More of a row than this is not kept when it is held back. */
-    int LONGEST_CONTENT = 64 * 1024;
+    /** More characters of a row than this are not kept when it is rejected. No event may have as many. */
+    int LONGEST_CONTENT = 8 << 20;
 
     /**
      * Opens a file as its reading says.
@@ -33,12 +34,15 @@ public interface Rows extends AutoCloseable {
     /** Bytes of the file read so far, a little ahead of the row. */
     long bytesRead();
 
+    /** Characters of the rows read so far, unpacked; about what they need in memory. */
+    long charactersRead();
+
     @Override
     void close() throws IOException;
 
     /** The part of a row that is kept where it is held back. */
     static String kept(String content) {
-        String text = content.replace('\0', '\uFFFD');
+        String text = StorableText.clean(content);
         return text.length() <= LONGEST_CONTENT
                 ? text
                 : text.substring(0, LONGEST_CONTENT) + " … and " + (text.length() - LONGEST_CONTENT) + " more";

@@ -15,13 +15,24 @@ final class BinaryRows {
 
     /**
      * Every row of a query. A row is its fields one after another, each its length as an int, -1 for null, and its bytes; the
-     * buffer is the caller's to keep.
+     * buffer is the caller's to keep. Where {@code row} throws, the copy is given up and the connection can be used again.
      */
     static void each(Connection connection, String query, Consumer<ByteBuffer> row) throws SQLException {
         CopyOut copy = connection
                 .unwrap(PGConnection.class)
                 .getCopyAPI()
                 .copyOut("copy (" + query + ") to stdout with (format binary)");
+        try {
+            rows(copy, row);
+        } finally {
+            // A copy that is left open would keep its connection busy for ever, the rollback included.
+            if (copy.isActive()) {
+                copy.cancelCopy();
+            }
+        }
+    }
+
+    private static void rows(CopyOut copy, Consumer<ByteBuffer> row) throws SQLException {
         boolean first = true;
         for (byte[] message = copy.readFromCopy(); message != null; message = copy.readFromCopy()) {
             ByteBuffer fields = ByteBuffer.wrap(message);

@@ -47,6 +47,7 @@ public class EventReader {
     private final ChannelRuleRepository channelRules;
     private final JsonMapper json;
     private final SealedLogs sealedLogs;
+    private final UnreadableEvents unreadableEvents;
 
     EventReader(
             EntityManager entities,
@@ -55,7 +56,9 @@ public class EventReader {
             ExchangeRateRepository rates,
             ChannelRuleRepository channelRules,
             JsonMapper json,
-            SealedLogs sealedLogs) {
+            SealedLogs sealedLogs,
+            UnreadableEvents unreadableEvents) {
+        this.unreadableEvents = unreadableEvents;
         this.entities = entities;
         this.json = json;
         this.sealedLogs = sealedLogs;
@@ -129,6 +132,10 @@ public class EventReader {
         private volatile boolean isKept;
 
         private final AtomicLong eventsSinceSealed = new AtomicLong();
+        /** Events whose properties could not be read since the last time; they are in no log. */
+        private long unreadable;
+
+        private boolean usable = true;
 
         private Reading(App app) {
             this.app = app;
@@ -210,6 +217,14 @@ public class EventReader {
                         connection = current;
                         rows(progress);
                     }));
+            if (unreadable > 0) {
+                LOG.warn(
+                        "{} events of {} hold numbers that cannot be kept; {} of them are rejected now.",
+                        unreadable,
+                        app.key(),
+                        unreadableEvents.reject(app));
+                unreadable = 0;
+            }
             return builder.build();
         }
 
@@ -230,13 +245,22 @@ public class EventReader {
                         0,
                         row -> builder.expect(row.getLong(1)));
             }
+            long[] newest = {before};
             each(
                     "select newest from event_batch where app_id = ? and newest > ?",
                     before,
-                    row -> newestBatch = row.getLong(1));
-            if (newestBatch > before) {
+                    row -> newest[0] = row.getLong(1));
+            if (newest[0] > before) {
+                usable = false;
                 events(before, progress);
+                newestBatch = newest[0];
+                usable = true;
             }
+        }
+
+        /** Whether reading can go on: not after it was broken off among the events of a batch, some of which it has. */
+        public boolean isUsable() {
+            return usable;
         }
 
         private interface RowReader {
@@ -278,9 +302,12 @@ public class EventReader {
             event.account = row.getInt() < 0 ? RawEvent.NOBODY : row.getLong();
             event.context = contextOf.get(BinaryRows.int8(row));
             event.money = money(row);
-            values(row);
-            builder.add(event);
-            eventsSinceSealed.incrementAndGet();
+            if (values(row)) {
+                builder.add(event);
+                eventsSinceSealed.incrementAndGet();
+            } else {
+                unreadable++;
+            }
         }
 
         private long millis(ByteBuffer row) {
@@ -299,12 +326,10 @@ public class EventReader {
         }
 
         /** A jsonb is sent as its version in a byte and its text. */
-        private void values(ByteBuffer row) {
+        private boolean values(ByteBuffer row) {
             event.clearValues();
             int length = row.getInt();
-            if (length > 0) {
-                values.read(row.array(), row.position() + 1, length - 1, event);
-            }
+            return length <= 0 || values.read(row.array(), row.position() + 1, length - 1, event);
         }
 
         private String text(ByteBuffer row) {

@@ -6,6 +6,7 @@ import it.unimi.dsi.fastutil.objects.Object2IntOpenHashMap;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.core.ObjectReadContext;
+import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.core.json.JsonFactory;
 import tools.jackson.core.util.JsonRecyclerPools;
 
@@ -16,6 +17,9 @@ final class EventValues {
             .recyclerPool(JsonRecyclerPools.threadLocalPool())
             .build();
 
+    /** Numbers from here on were never summed exactly; none has been accepted since. */
+    private static final double LARGEST = 0x1p63;
+
     private final EventLogBuilder builder;
     private final Object2IntOpenHashMap<String> numbers = new Object2IntOpenHashMap<>();
     private final Object2IntOpenHashMap<String> texts = new Object2IntOpenHashMap<>();
@@ -24,24 +28,41 @@ final class EventValues {
         this.builder = builder;
     }
 
-    /** @param json one object; what is neither number, text nor true/false is left out */
-    void read(byte[] json, int from, int length, RawEvent into) {
+    /**
+     * Reads one object into {@code into}; what is neither number, text nor true/false is left out.
+     *
+     * @return whether all of it could be read: false where a number is no finite double below 2^63, as events hold that were
+     *     stored before such numbers were rejected
+     */
+    boolean read(byte[] json, int from, int length, RawEvent into) {
         try (JsonParser parser = JSON.createParser(ObjectReadContext.empty(), json, from, length)) {
+            boolean whole = true;
             parser.nextToken();
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
                 String name = parser.currentName();
-                value(name, parser.nextToken(), parser, into);
+                whole &= value(name, parser.nextToken(), parser, into);
             }
+            return whole;
+        } catch (StreamConstraintsException hugeNumber) {
+            return false;
         }
     }
 
-    private void value(String name, JsonToken token, JsonParser parser, RawEvent into) {
+    private boolean value(String name, JsonToken token, JsonParser parser, RawEvent into) {
         switch (token) {
-            case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT ->
-                into.value(numbers.computeIfAbsent(name, builder::numberColumn), parser.getDoubleValue());
-            case VALUE_STRING, VALUE_TRUE, VALUE_FALSE ->
-                into.value(texts.computeIfAbsent(name, builder::textColumn), builder.textCode(parser.getString()));
+            case VALUE_NUMBER_INT, VALUE_NUMBER_FLOAT -> {
+                double number = parser.getDoubleValue();
+                if (!(Math.abs(number) <= LARGEST)) {
+                    return false;
+                }
+                into.value(numbers.computeIfAbsent(name, builder::numberColumn), number);
+            }
+            case VALUE_STRING, VALUE_TRUE, VALUE_FALSE -> {
+                int column = texts.computeIfAbsent(name, builder::textColumn);
+                into.value(column, builder.textCode(column, parser.getString()));
+            }
             default -> parser.skipChildren();
         }
+        return true;
     }
 }

@@ -1,5 +1,6 @@
 package coldtide.server.store;
 
+import coldtide.server.store.MergeResult.Outcome;
 import jakarta.persistence.EntityManager;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -72,44 +73,34 @@ public class EventWriter {
     }
 
     /**
-     * Adds events that are not yet known. Committed with the caller's transaction, if there is one.
-     *
-     * @return how many were new; the others were known, or stand twice among {@code events}
+     * Adds events that are not yet known; committed with the caller's transaction, if there is one. Of those that stand twice among
+     * {@code events} the first is added. Events of users who were erased count as known; those with one more event name or version
+     * than an app may have are rejected. Asking which are known and then copying the others is twice as fast as inserting row by
+     * row with a clause for conflicts, and as safe: no other writer of the app can come between.
      */
-    public long merge(App app, List<IncomingEvent> events) {
-        long taken = 0;
-        for (boolean fresh : mergeEach(app, events)) {
-            taken += fresh ? 1 : 0;
-        }
-        return taken;
-    }
-
-    /**
-     * Adds events that are not yet known and says of each whether it was new; of those that stand twice among {@code events},
-     * the first is. Events of people who were erased count as known. Asking which are known and then copying the others is twice as fast as inserting row by row with a clause
-     * for conflicts, and as safe: no other writer of the app can come between.
-     */
-    public boolean[] mergeEach(App app, List<IncomingEvent> events) {
-        boolean[] fresh = new boolean[events.size()];
+    public MergeResult merge(App app, List<IncomingEvent> events) {
         if (events.isEmpty()) {
-            return fresh;
+            return new MergeResult(List.of());
         }
         return inTransaction(connection -> {
             int batch = nextBatch(connection, app);
             Map<String, Set<String>> seen = known(connection, app, events);
             Erasures erased = erasures(connection, app);
-            List<IncomingEvent> taken = new ArrayList<>(events.size());
-            for (int i = 0; i < fresh.length; i++) {
-                IncomingEvent event = events.get(i);
-                fresh[i] = seen.get(event.source()).add(event.id()) && (erased.isEmpty() || !erased.covers(event));
-                if (fresh[i]) {
-                    taken.add(event);
+            NumberBook book = book(connection, app);
+            List<Outcome> outcomes = new ArrayList<>(events.size());
+            List<IncomingEvent> accepted = new ArrayList<>(events.size());
+            for (IncomingEvent event : events) {
+                boolean known = !seen.get(event.source()).add(event.id()) || !erased.isEmpty() && erased.covers(event);
+                Outcome outcome = known ? Outcome.DUPLICATE : book.admit(event);
+                outcomes.add(outcome);
+                if (outcome == Outcome.ACCEPTED) {
+                    accepted.add(event);
                 }
             }
-            if (!taken.isEmpty()) {
-                write(connection, app, batch, taken);
+            if (!accepted.isEmpty()) {
+                write(connection, app, book, batch, accepted);
             }
-            return fresh;
+            return new MergeResult(outcomes);
         });
     }
 
@@ -181,7 +172,7 @@ public class EventWriter {
             long written = 0;
             while (batches.hasNext()) {
                 List<IncomingEvent> batch = batches.next();
-                write(connection, app, nextBatch(connection, app), batch);
+                write(connection, app, book(connection, app), nextBatch(connection, app), batch);
                 long before = written;
                 written += batch.size();
                 if (before / PROGRESS_EVENTS != written / PROGRESS_EVENTS) {
@@ -220,8 +211,8 @@ public class EventWriter {
         return "event_" + app.id();
     }
 
-    private void write(Connection connection, App app, int batch, List<IncomingEvent> events) throws SQLException {
-        NumberBook book = book(connection, app);
+    private void write(Connection connection, App app, NumberBook book, int batch, List<IncomingEvent> events)
+            throws SQLException {
         Map<Map<String, String>, Long> contexts = new IdentityHashMap<>();
         long[] installs = new long[events.size()];
         long[] accounts = new long[installs.length];

@@ -31,7 +31,7 @@ public interface HeldBackRepository extends Repository<HeldBackRow, Long>, JpaSp
                 all.add(is.equal(row.get("kind"), kind));
             }
             if (live) {
-                all.add(is.isNotNull(row.get("keyId")));
+                all.add(is.isNull(row.get("importId")));
             }
             return is.and(all.toArray(Predicate[]::new));
         }

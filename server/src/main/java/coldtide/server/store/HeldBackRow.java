@@ -23,6 +23,10 @@ public class HeldBackRow {
         MONEY,
         TOO_LONG,
         NOT_TEXT,
+        /** Beyond what can be kept and added up. */
+        NUMBER,
+        /** The app has as many different names or versions as it may have. */
+        LIMIT,
         OTHER
     }
 

@@ -56,15 +56,12 @@ public class HeldBackWriter {
             for (HeldBackRow.Fault fault : faults) {
                 copy.row(8).int4(appId).int4(originId).int8(fault.line());
                 copy.text(fault.kind().name());
-                fault.field().map(HeldBackWriter::clean).ifPresentOrElse(copy::text, copy::none);
-                copy.text(clean(fault.reason())).text(clean(fault.content())).timestamp(arrived);
+                fault.field().map(StorableText::clean).ifPresentOrElse(copy::text, copy::none);
+                copy.text(StorableText.clean(fault.reason()))
+                        .text(StorableText.clean(fault.content()))
+                        .timestamp(arrived);
             }
             copy.finish();
         }
-    }
-
-    /** Zero bytes cannot be kept as text. */
-    private static String clean(String text) {
-        return text.replace('\0', '\uFFFD');
     }
 }

@@ -1,5 +1,6 @@
 package coldtide.server.store;
 
+import coldtide.server.store.MergeResult.Outcome;
 import it.unimi.dsi.fastutil.objects.Object2LongOpenHashMap;
 import java.nio.ByteBuffer;
 import java.security.MessageDigest;
@@ -10,8 +11,10 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import tools.jackson.databind.json.JsonMapper;
@@ -22,6 +25,13 @@ import tools.jackson.databind.json.JsonMapper;
  */
 final class NumberBook {
     private static final long UNKNOWN = -1;
+
+    /** A version on a platform; either may be empty. */
+    private record Version(String platform, String version) {
+        static Version of(Map<String, String> context) {
+            return new Version(context.getOrDefault("platform", ""), context.getOrDefault("app_version", ""));
+        }
+    }
 
     private record NewContext(long id, UUID digest, byte[] json) {}
 
@@ -66,6 +76,11 @@ final class NumberBook {
     private final JsonMapper json;
     private final NumberBlock contextNumbers = new NumberBlock("event_context_seq");
     private final Map<String, Integer> names = new HashMap<>();
+    /** Names that were admitted and have no number yet. */
+    private final Set<String> newNames = new HashSet<>();
+
+    private final Set<Version> versions = new HashSet<>();
+    private Map<String, String> lastAdmitted = Map.of();
     private final Map<UUID, Long> contexts = new HashMap<>();
     private final List<NewContext> newContexts = new ArrayList<>();
     private final Keys installs = new Keys("install");
@@ -86,6 +101,11 @@ final class NumberBook {
             ByteBuffer digest = ByteBuffer.wrap(row.getBytes(1));
             book.contexts.put(new UUID(digest.getLong(), digest.getLong()), row.getLong(2));
         });
+        book.each(
+                connection,
+                "select distinct coalesce(properties ->> 'platform', ''), coalesce(properties ->> 'app_version', '')"
+                        + " from event_context where app_id = ?",
+                row -> book.versions.add(new Version(row.getString(1), row.getString(2))));
         for (Keys keys : List.of(book.installs, book.accounts)) {
             book.each(
                     connection,
@@ -111,6 +131,28 @@ final class NumberBook {
         }
     }
 
+    /** Whether an event's name and version are known or may still be added; if so, they are counted as known from now on. */
+    Outcome admit(IncomingEvent event) {
+        // Events of one install follow each other and mostly share one context.
+        if (event.context() != lastAdmitted) {
+            Version version = Version.of(event.context());
+            if (!versions.contains(version)) {
+                if (versions.size() >= MergeResult.MOST_VERSIONS) {
+                    return Outcome.TOO_MANY_VERSIONS;
+                }
+                versions.add(version);
+            }
+            lastAdmitted = event.context();
+        }
+        if (!names.containsKey(event.name()) && !newNames.contains(event.name())) {
+            if (names.size() + newNames.size() >= MergeResult.MOST_NAMES) {
+                return Outcome.TOO_MANY_NAMES;
+            }
+            newNames.add(event.name());
+        }
+        return Outcome.ACCEPTED;
+    }
+
     int name(Connection connection, String name) throws SQLException {
         Integer known = names.get(name);
         if (known != null) {
@@ -123,6 +165,7 @@ final class NumberBook {
             try (ResultSet row = statement.executeQuery()) {
                 row.next();
                 names.put(name, row.getInt(1));
+                newNames.remove(name);
                 return row.getInt(1);
             }
         }

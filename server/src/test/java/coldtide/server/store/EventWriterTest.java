@@ -7,6 +7,7 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Money;
 import coldtide.core.log.RevenueType;
 import coldtide.server.Application;
+import coldtide.server.store.MergeResult.Outcome;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -80,9 +81,9 @@ class EventWriterTest {
                 String account = random.nextInt(3) == 0 ? "account-" + random.nextInt(8) : null;
                 events.add(event("id-" + random.nextInt(200), "phone-" + random.nextInt(25), account));
             }
-            boolean[] taken = writer.mergeEach(app, events);
-            for (int i = 0; i < taken.length; i++) {
-                assertThat(taken[i])
+            List<Outcome> taken = writer.merge(app, events).outcomes();
+            for (int i = 0; i < taken.size(); i++) {
+                assertThat(taken.get(i) == Outcome.ACCEPTED)
                         .as("seed %s", seed)
                         .isEqualTo(ids.add(events.get(i).id()));
             }
@@ -173,7 +174,8 @@ class EventWriterTest {
                 .hasMessage("power cut");
         assertThat(count("event")).isZero();
         assertThat(count("install")).isZero();
-        assertThat(writer.merge(app, List.of(event("kept", "phone", "ada")))).isEqualTo(1);
+        assertThat(writer.merge(app, List.of(event("kept", "phone", "ada"))).accepted())
+                .isEqualTo(1);
         assertThat(count("event")).isEqualTo(1);
         assertThat(count("install")).isEqualTo(1);
         assertThat(count("account")).isEqualTo(1);
@@ -181,7 +183,7 @@ class EventWriterTest {
 
     @Test
     void anEmptyBatchIsNoFault() {
-        assertThat(writer.merge(app, List.of())).isZero();
+        assertThat(writer.merge(app, List.of()).accepted()).isZero();
     }
 
     @Test
@@ -198,7 +200,7 @@ class EventWriterTest {
                 one.context(),
                 one.money(),
                 one.properties());
-        assertThat(writer.merge(app, List.of(one, other, one))).isEqualTo(2);
+        assertThat(writer.merge(app, List.of(one, other, one)).accepted()).isEqualTo(2);
         IncomingEvent later = new IncomingEvent(
                 one.source(),
                 one.id(),
@@ -210,7 +212,7 @@ class EventWriterTest {
                 one.context(),
                 one.money(),
                 one.properties());
-        assertThat(writer.merge(app, List.of(later)))
+        assertThat(writer.merge(app, List.of(later)).accepted())
                 .as("the same id at another time")
                 .isZero();
     }

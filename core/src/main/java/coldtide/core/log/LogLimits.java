@@ -1,0 +1,30 @@
+package coldtide.core.log;
+
+/**
+ * How much of an app's variety a log keeps exactly. Beyond a limit a value counts as {@link #OTHER}, so that memory stays bounded
+ * whatever is sent. Values that are known already stay exact. Which values come first depends on the order of events, so beyond a
+ * limit a log that was read anew can keep others than the one before it.
+ */
+public final class LogLimits {
+    /** Stands for every text, event name and version beyond a limit. */
+    public static final String OTHER = "(other)";
+
+    /** Different event names; their codes are kept in two bytes. */
+    static final int MOST_NAMES = Short.MAX_VALUE - 1;
+    /** Different pairs of platform and version; their codes are kept in two bytes. */
+    static final int MOST_RELEASES = Short.MAX_VALUE - 1;
+    /** Different properties of events, those with numbers and those with texts counted by themselves. */
+    static final int MOST_COLUMNS = Short.MAX_VALUE;
+
+    /** Different texts that one property may add. */
+    public static final int MOST_TEXTS_OF_PROPERTY = 1_000_000;
+    /** Characters of all different texts of an app; about a quarter of a gigabyte of memory. */
+    public static final long MOST_CHARACTERS = 128_000_000;
+
+    /** Different texts that each property may add, and characters of all of them. */
+    record Texts(int ofProperty, long characters) {
+        static final Texts USUAL = new Texts(MOST_TEXTS_OF_PROPERTY, MOST_CHARACTERS);
+    }
+
+    private LogLimits() {}
+}

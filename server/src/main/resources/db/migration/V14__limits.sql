@@ -1,0 +1,8 @@
+-- An event that was stored before a limit was checked is rejected afterwards: it came neither by a file nor by a key.
+alter table held_back_row drop constraint held_back_row_check;
+alter table held_back_row add constraint held_back_row_origin check (import_id is null or key_id is null);
+
+-- Events of an account without an install get an install of their own. Its key now begins with a character that no sender's
+-- install may have, so that an install called "account Bob" and the account "Bob" are two.
+update install i set key = chr(1) || i.key
+from account a where a.app_id = i.app_id and i.key = 'account ' || a.key;
