@@ -6,3 +6,6 @@ alter table held_back_row add constraint held_back_row_origin check (import_id i
 -- install may have, so that an install called "account Bob" and the account "Bob" are two.
 update install i set key = chr(1) || i.key
 from account a where a.app_id = i.app_id and i.key = 'account ' || a.key;
+
+-- Equal rows of one file, for which the one is the first and the other the second.
+create index held_back_row_same on held_back_row (import_id, md5(content), id) where import_id is not null;

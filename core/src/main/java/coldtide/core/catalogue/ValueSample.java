@@ -7,6 +7,7 @@ import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
+import java.util.OptionalDouble;
 
 /**
  * How often values occur, exactly for up to 1,000 different ones. Where there are more, those whose hashes are the smallest stay,
@@ -37,8 +38,14 @@ final class ValueSample {
     /** Greatest hash that may stay, as an unsigned number. */
     private long most = -1L;
 
+    /** A text that is written as a number is one value with that number. */
     void add(String text, long times) {
-        add(hash(text), text, 0, times);
+        OptionalDouble number = ValueTest.number(text);
+        if (number.isPresent() && ValueTest.written(number.getAsDouble()).equals(text)) {
+            add(number.getAsDouble(), times);
+        } else {
+            add(hash(text), text, 0, times);
+        }
     }
 
     void add(double number, long times) {

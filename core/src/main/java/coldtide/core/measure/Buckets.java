@@ -4,24 +4,24 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.measure.Course.Kind;
 import coldtide.core.measure.MeasureAnswer.Period;
+import coldtide.core.time.ClockHours;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 
 /**
  * The periods of a range as numbers, found for a row by its day, and the windows that a row falls into: its own period, or with a
- * trailing or cumulative course some that come after it. Hours are whole hours since the civil day began, so a day at a clock
- * change has 23 or 25.
+ * trailing or cumulative course some that come after it. Hours are those of {@link ClockHours}.
  */
 final class Buckets {
     private static final int OUTSIDE = -1;
-    private static final int HOUR_MILLIS = 3_600_000;
 
     private final List<Period> periods = new ArrayList<>();
     /** Periods before the range that trailing windows reach into. */
@@ -29,14 +29,15 @@ final class Buckets {
 
     private final int reach;
     private final int[] bucketOfDay;
-    private final boolean hours;
+    /** Of the log's days; null where periods are days or longer. */
+    private final ClockHours hours;
+
     private final int fromDay;
     private final int toDay;
 
     Buckets(EventLog log, DayRange range, Step step, Course course) {
         lead = course.kind() == Kind.TRAILING ? course.periods() - 1 : 0;
         Optional<Grain> grain = step.grain();
-        hours = grain.isEmpty();
         LocalDate first = grain.map(by -> by.shift(by.startOf(range.from()), -lead))
                 .orElse(range.from().minusDays((lead + 22) / 23));
         if (lead == 0) {
@@ -46,10 +47,12 @@ final class Buckets {
         toDay = log.dayNumber(range.to());
         bucketOfDay = new int[log.days()];
         Arrays.fill(bucketOfDay, OUTSIDE);
-        if (hours) {
-            hours(log, first, range);
+        if (grain.isPresent()) {
+            hours = null;
+            days(log, first, range, grain.get());
         } else {
-            days(log, first, range, grain.orElseThrow());
+            hours = log.calendar().hours(log.span());
+            hours(log, first, range);
         }
         int windows = periods.size();
         reach = course.kind() == Kind.CUMULATIVE ? windows : course.periods();
@@ -73,32 +76,26 @@ final class Buckets {
     }
 
     private void hours(EventLog log, LocalDate first, DayRange range) {
-        int before = 0;
-        for (LocalDate day = first; day.isBefore(range.from()); day = day.plusDays(1)) {
-            before += hoursOf(log, day);
-        }
+        ClockHours asked = log.calendar().hours(new DayRange(first, range.to()));
+        int days = (int) ChronoUnit.DAYS.between(first, range.to());
+        int daysBefore = (int) ChronoUnit.DAYS.between(first, range.from());
+        int before = IntStream.range(0, daysBefore).map(asked::hoursOf).sum();
         int bucket = lead - before; // of hours further back than any window reaches, below zero
-        for (LocalDate day = first; day.isBefore(range.to()); day = day.plusDays(1)) {
-            if (log.span().contains(day)) {
-                bucketOfDay[log.dayNumber(day)] = bucket;
+        for (int day = 0; day < days; day++) {
+            LocalDate date = first.plusDays(day);
+            if (log.span().contains(date)) {
+                bucketOfDay[log.dayNumber(date)] = bucket;
             }
-            int inDay = hoursOf(log, day);
-            for (int hour = 0; hour < inDay && !day.isBefore(range.from()); hour++) {
-                Instant starts = log.calendar().startOf(day).plus(Duration.ofHours(hour));
-                Instant nextDay = log.calendar().startOf(day.plusDays(1));
-                Instant ends =
-                        starts.plus(Duration.ofHours(1)).isBefore(nextDay) ? starts.plus(Duration.ofHours(1)) : nextDay;
-                periods.add(new Period(new DayRange(day, day.plusDays(1)), starts, true, !ends.isAfter(log.dataTo())));
+            for (int hour = 0; hour < asked.hoursOf(day) && day >= daysBefore; hour++) {
+                Instant ends = asked.startOf(day, hour + 1);
+                periods.add(new Period(
+                        new DayRange(date, date.plusDays(1)),
+                        asked.startOf(day, hour),
+                        true,
+                        !ends.isAfter(log.dataTo())));
             }
-            bucket += inDay;
+            bucket += asked.hoursOf(day);
         }
-    }
-
-    private static int hoursOf(EventLog log, LocalDate day) {
-        long millis = Duration.between(
-                        log.calendar().startOf(day), log.calendar().startOf(day.plusDays(1)))
-                .toMillis();
-        return (int) ((millis + HOUR_MILLIS - 1) / HOUR_MILLIS);
     }
 
     List<Period> periods() {
@@ -133,12 +130,12 @@ final class Buckets {
     /** The same where the day of the row is known. */
     int of(Shard shard, int row, int day) {
         int bucket = bucketOfDay[day];
-        return hours ? bucket + shard.eventMillisOfDay[row] / HOUR_MILLIS : bucket;
+        return hours == null ? bucket : bucket + hours.hourOf(day, shard.eventMillisOfDay[row]);
     }
 
     /** Whether all rows of a day are of one bucket. */
     boolean isOfDays() {
-        return !hours;
+        return hours == null;
     }
 
     /** The first window that a bucket falls into. */

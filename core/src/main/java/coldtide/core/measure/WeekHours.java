@@ -4,9 +4,9 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
+import coldtide.core.time.ClockHours;
 import coldtide.core.who.Bits;
 import coldtide.core.who.Conditions;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
@@ -16,9 +16,8 @@ import java.util.stream.IntStream;
 public final class WeekHours implements Analysis<WeekHours.Partial, WeekHoursAnswer> {
     private static final int HOURS = 24;
     private static final int CELLS = 7 * HOURS;
-    private static final int HOUR_MILLIS = 3_600_000;
-    /** A day may have this many hours since it began. */
-    private static final int LONGEST_DAY = 26;
+    /** No day has more hours than this. */
+    private static final int LONGEST_DAY = 30;
 
     /** By cell; the last person counted in each. */
     static final class Partial {
@@ -32,7 +31,8 @@ public final class WeekHours implements Analysis<WeekHours.Partial, WeekHoursAns
     private final Conditions.Mask among;
     private final int fromDay;
     private final int toDay;
-    /** The cell of each hour since a day began, day by day of the range. */
+    private final ClockHours hours;
+    /** The cell of each hour of a day, day by day of the range. */
     private final int[] cellOfHour;
 
     private final Integer[] days = new Integer[7];
@@ -45,19 +45,15 @@ public final class WeekHours implements Analysis<WeekHours.Partial, WeekHoursAns
                 ? question.range().to()
                 : log.endOfFullDays();
         toDay = Math.max(fromDay, log.dayNumber(end));
+        hours = log.calendar().hours(log.span());
         cellOfHour = new int[(toDay - fromDay) * LONGEST_DAY];
         Arrays.fill(days, 0);
         for (int day = fromDay; day < toDay; day++) {
             LocalDate date = log.firstDay().plusDays(day);
             int weekday = date.getDayOfWeek().getValue() - 1;
             days[weekday]++;
-            for (int hour = 0; hour < LONGEST_DAY; hour++) {
-                cellOfHour[(day - fromDay) * LONGEST_DAY + hour] = weekday * HOURS
-                        + log.calendar()
-                                .startOf(date)
-                                .plus(Duration.ofHours(hour))
-                                .atZone(log.calendar().zone())
-                                .getHour();
+            for (int hour = 0; hour < hours.hoursOf(day); hour++) {
+                cellOfHour[(day - fromDay) * LONGEST_DAY + hour] = weekday * HOURS + hours.shownHour(day, hour);
             }
         }
     }
@@ -82,8 +78,8 @@ public final class WeekHours implements Analysis<WeekHours.Partial, WeekHoursAns
             for (int row = Bits.next(rows, shard.firstRow(person, fromDay), to);
                     row < to;
                     row = Bits.next(rows, row + 1, to)) {
-                int cell = cellOfHour[
-                        (shard.eventDay[row] - fromDay) * LONGEST_DAY + shard.eventMillisOfDay[row] / HOUR_MILLIS];
+                int day = shard.eventDay[row];
+                int cell = cellOfHour[(day - fromDay) * LONGEST_DAY + hours.hourOf(day, shard.eventMillisOfDay[row])];
                 partial.events[cell]++;
                 if (partial.counted[cell] != partial.person) {
                     partial.counted[cell] = partial.person;

@@ -8,7 +8,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 
 /**
- * The civil days of an app's reporting time zone. A day lasts 23 to 25 hours where clocks change.
+ * The civil days of an app's reporting time zone. A day lasts 23 to 25 hours where clocks change; see {@link ClockHours}.
  *
  * @param zone the IANA zone
  */
@@ -26,9 +26,15 @@ public record ReportingCalendar(ZoneId zone) {
         return day.atStartOfDay(zone).toInstant();
     }
 
-    /** How many hours a day has: 23 or 25 where clocks change, else 24. */
+    /** How many hours pass on a day, the last one perhaps not whole: 23 or 25 where clocks change by an hour, else mostly 24. */
     public int hoursOf(LocalDate day) {
-        return (int) Duration.between(startOf(day), startOf(day.plusDays(1))).toHours();
+        long minutes = Duration.between(startOf(day), startOf(day.plusDays(1))).toMinutes();
+        return (int) ((minutes + 59) / 60);
+    }
+
+    /** The hours of the days of {@code range} as clocks show them. */
+    public ClockHours hours(DayRange range) {
+        return new ClockHours(this, range.from(), range.days());
     }
 
     /** The boundaries of {@code range}, computed once, for looking up many instants. */

@@ -1,6 +1,7 @@
 package coldtide.core.who;
 
 import coldtide.core.log.Dictionary;
+import it.unimi.dsi.fastutil.doubles.DoubleOpenHashSet;
 import java.util.Arrays;
 import java.util.OptionalDouble;
 
@@ -14,10 +15,16 @@ final class Decided {
     private static final byte FAILS = 2;
 
     private final ValueTest test;
+    /** A number is the same however it is written: 40 and 40.0. Texts are compared letter by letter: version 1.1 is not 1.10. */
+    private final DoubleOpenHashSet equalNumbers = new DoubleOpenHashSet();
+
     private volatile byte[] decided = new byte[0];
 
     Decided(ValueTest test) {
         this.test = test.ready();
+        if (test instanceof ValueTest.IsOneOf one) {
+            one.texts().forEach(text -> ValueTest.number(text).ifPresent(equalNumbers::add));
+        }
     }
 
     boolean passes(Dictionary texts, int code) {
@@ -39,8 +46,11 @@ final class Decided {
     }
 
     boolean passes(double number) {
-        return test instanceof ValueTest.Within within
-                ? within.holds(number)
+        if (test instanceof ValueTest.Within within) {
+            return within.holds(number);
+        }
+        return test instanceof ValueTest.IsOneOf
+                ? equalNumbers.contains(number + 0.0) // minus zero is zero
                 : test.passes(ValueTest.written(number), OptionalDouble.of(number));
     }
 }

@@ -1,6 +1,7 @@
 package coldtide.server.http;
 
 import coldtide.core.scan.ScanStoppedException;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -19,6 +20,7 @@ import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.exc.StreamConstraintsException;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
 
 /** Turns what goes wrong into problem details: a sentence, and the field at fault where there is one. */
 @RestControllerAdvice
@@ -67,6 +69,14 @@ class Problems extends ResponseEntityExceptionHandler {
         Throwable cause = rootCause(unreadable);
         if (cause instanceof StreamConstraintsException) {
             sentence = "The question is nested too deep, or a number or name in it is too long.";
+        } else if (unreadable.getCause() instanceof UnrecognizedPropertyException unknown) {
+            field = placeOf(unknown);
+            sentence = "\"" + field + "\" is not known here; known are "
+                    + unknown.getKnownPropertyIds().stream()
+                            .map(String::valueOf)
+                            .sorted()
+                            .collect(Collectors.joining(", "))
+                    + ".";
         } else if (unreadable.getCause() instanceof JacksonException json) {
             field = json.getPath().isEmpty() ? null : placeOf(json);
             sentence = cause instanceof IllegalArgumentException

@@ -5,6 +5,7 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.regex.Pattern;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -14,10 +15,23 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Refuses JSON larger than any question or change is, before it takes memory. Messages of events have a limit of their own. */
 @Component
 class QuestionSize extends OncePerRequestFilter {
-    /** A file of marks, a corrected row, how a file is to be read column by column: whatever stands in JSON. */
-    private static final long MOST_KB = 2_048;
-    /** Conditions are kept in memory to be asked again. */
-    private static final long CONDITION_KB = 256;
+    /** Where files and rows are sent as text in JSON. */
+    private static final Pattern LARGE =
+            Pattern.compile("/api/apps/[^/]+/(rates|settlements|marks/file|channels/(costs|rules)"
+                    + "|held-back/[0-9]+/again|(imports|cases|evidence|places/plans)(/.*)?)");
+
+    private static final long LARGE_KB = 2_048;
+    /** Questions and conditions, which are kept in memory to be asked again. */
+    private static final long USUAL_KB = 256;
+    /** What may be sent by those who have not signed in. */
+    private static final long SIGN_IN_KB = 8;
+
+    private static long mostKb(String path) {
+        if (path.startsWith("/api/session")) {
+            return SIGN_IN_KB;
+        }
+        return LARGE.matcher(path).matches() ? LARGE_KB : USUAL_KB;
+    }
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
@@ -30,11 +44,7 @@ class QuestionSize extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        long most = request.getRequestURI()
-                        .matches(
-                                ".*/(people-count|retention(/.*)?|measures|week-hours|contrast|register|segments(/.*)?|behaviours)")
-                ? CONDITION_KB
-                : MOST_KB;
+        long most = mostKb(request.getRequestURI());
         if (request.getContentLengthLong() > most * 1024) {
             Refusals.write(response, HttpStatus.CONTENT_TOO_LARGE, "What is sent may have at most " + most + " KB.");
         } else if (request.getContentLengthLong() < 0 && request.getHeader(HttpHeaders.TRANSFER_ENCODING) != null) {

@@ -7,6 +7,7 @@ import coldtide.server.http.Problem;
 import coldtide.server.rows.FileRefused;
 import coldtide.server.rows.Reading;
 import coldtide.server.rows.RowCheck;
+import coldtide.server.rows.RowFault;
 import coldtide.server.rows.Rows;
 import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
@@ -138,7 +139,7 @@ class FileIntake {
             End end;
             try (Rows rows = Rows.open(uploads.file(run), reading)) {
                 RowCheck check = new RowCheck(reading, app, Instant.now());
-                skip(rows, run.rowsRead());
+                skip(rows, check, run.rowsRead());
                 end = batches(app, id, rows, check);
             } catch (FileRefused refused) {
                 end = new End(run.rowsRead() == 0 ? State.REFUSED : State.BROKEN_OFF, refused.getMessage());
@@ -165,9 +166,14 @@ class FileIntake {
     /** How an import ended. */
     private record End(State state, String message) {}
 
-    private static void skip(Rows rows, long count) throws FileRefused {
+    /** Passes over rows that are stored already. They are checked all the same: the ids of later rows depend on equal ones before. */
+    private static void skip(Rows rows, RowCheck check, long count) throws FileRefused {
         for (long row = 0; row < count && rows.hasNext(); row++) {
-            rows.next();
+            try {
+                check.event(rows.next());
+            } catch (RowFault toldBefore) {
+                continue;
+            }
         }
     }
 
@@ -189,8 +195,12 @@ class FileIntake {
                                     + " further. The reasons stand below; perhaps it must be read in another way.");
                 }
             }
-            return new End(State.DONE, null);
+            return new End(State.DONE, rounded(check.roundedAmounts()));
         }
+    }
+
+    private static String rounded(long amounts) {
+        return amounts == 0 ? null : "Amounts with more than six decimals were rounded to six: " + amounts + ".";
     }
 
     private static void readAhead(Rows rows, RowCheck check, Ahead.Into<Batch> into) throws InterruptedException {

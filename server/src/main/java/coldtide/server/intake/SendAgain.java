@@ -97,7 +97,7 @@ class SendAgain {
 
     /** @param content in place of what was kept; null to send rows as they stand */
     private Result send(App app, List<HeldBackRow> sent, String content) {
-        Checks checks = new Checks(app);
+        Checks checks = new Checks(app, sent);
         List<IncomingEvent> events = new ArrayList<>();
         List<HeldBackRow> rowOf = new ArrayList<>();
         Map<HeldBackRow, Fault> faults = new LinkedHashMap<>();
@@ -141,8 +141,13 @@ class SendAgain {
         private final Map<Integer, Reading> readings = new HashMap<>();
         private final Map<Integer, RowCheck> files = new HashMap<>();
 
-        Checks(App app) {
+        /** Of each row, how many rows of its file before it were rejected with the same content, and it. */
+        private final Map<Long, Integer> occurrences = new HashMap<>();
+
+        Checks(App app, List<HeldBackRow> sent) {
             this.app = app;
+            List<Long> ids = sent.stream().map(HeldBackRow::id).toList();
+            rows.occurrences(app.id(), ids).forEach(each -> occurrences.put(each.getId(), each.getNumber()));
             messages = new EventCheck(EventCheck.Habits.ofMessages(app), app, now);
         }
 
@@ -160,7 +165,10 @@ class SendAgain {
             if (!files.containsKey(importId)) {
                 open(importId);
             }
-            return List.of(files.get(importId).event(ContentRow.of(readings.get(importId), row.line(), content)));
+            return List.of(files.get(importId)
+                    .event(
+                            ContentRow.of(readings.get(importId), row.line(), content),
+                            occurrences.getOrDefault(row.id(), 1)));
         }
 
         private void open(int importId) {

@@ -26,6 +26,8 @@ final class ColumnGuess {
     private static final Pattern NUMBER = Pattern.compile("-?[\\d.,]*\\d");
     private static final Pattern COMMA_NUMBER = Pattern.compile("-?(\\d{1,3}(\\.\\d{3})+|\\d+),\\d{1,2}");
 
+    private static final Pattern THREE_PLACES = Pattern.compile("[-+]?\\d{1,3},\\d{3}");
+
     private static final Pattern PRICE = Pattern.compile("-?\\d[\\d.,]*[.,]\\d{2}");
 
     private final List<String> names;
@@ -46,9 +48,7 @@ final class ColumnGuess {
         }
         time();
         amount();
-        if (!has(Part.INSTALL) && !has(Part.ACCOUNT)) {
-            strangeWords();
-        }
+        strangeWords();
         if (!has(Part.NAME) && has(Part.AMOUNT)) {
             whatCosts().ifPresent(column -> columnOf.put(Part.NAME, column));
         }
@@ -79,7 +79,7 @@ final class ColumnGuess {
     }
 
     /**
-     * Where no name tells who, the names are of another language perhaps: a list of purchases is still known by its codes of
+     * Where no name tells something, the names are of another language perhaps: a list of purchases is still known by its codes of
      * currencies, by its only column of prices, and by its only other column of which many values differ.
      */
     private void strangeWords() {
@@ -91,7 +91,8 @@ final class ColumnGuess {
             only(column -> all(column, value -> PRICE.matcher(value).matches()))
                     .ifPresent(column -> columnOf.put(Part.AMOUNT, column));
         }
-        if (has(Part.TIME) && (has(Part.AMOUNT) || has(Part.NAME))) {
+        boolean tellsWho = has(Part.INSTALL) || has(Part.ACCOUNT);
+        if (!tellsWho && has(Part.TIME) && (has(Part.AMOUNT) || has(Part.NAME))) {
             only(column -> !all(column, value -> PRICE.matcher(value).matches()) && differ(column))
                     .ifPresent(column -> columnOf.put(Part.ACCOUNT, column));
         }
@@ -229,9 +230,26 @@ final class ColumnGuess {
     boolean decimalComma() {
         List<String> amounts = has(Part.AMOUNT) ? samples(columnOf.get(Part.AMOUNT)) : List.of();
         return !amounts.isEmpty()
-                && amounts.stream()
-                        .anyMatch(value -> COMMA_NUMBER.matcher(value).matches())
-                && amounts.stream().noneMatch(value -> value.matches("-?\\d+\\.\\d{1,2}"));
+                        && amounts.stream()
+                                .anyMatch(value -> COMMA_NUMBER.matcher(value).matches())
+                        && amounts.stream().noneMatch(value -> value.matches("-?\\d+\\.\\d{1,2}"))
+                || threePlaceCommas(amounts);
+    }
+
+    /**
+     * Whether amounts like 1,875 have a decimal comma: where one begins with a zero (0,990), or there are some and none is written
+     * with a point, as a thousand with its comma mostly is beside smaller amounts.
+     */
+    private static boolean threePlaceCommas(List<String> amounts) {
+        boolean commas =
+                amounts.stream().anyMatch(value -> THREE_PLACES.matcher(value).matches());
+        boolean zeros = amounts.stream().anyMatch(value -> value.matches("[-+]?0\\d*,\\d+"));
+        boolean points = amounts.stream().anyMatch(value -> value.contains("."));
+        return zeros && !points
+                || commas
+                        && !points
+                        && amounts.stream()
+                                .allMatch(value -> THREE_PLACES.matcher(value).matches());
     }
 
     List<Reading.Column> columns() {

@@ -7,19 +7,16 @@ import coldtide.server.store.HeldBackRow.Kind;
 import coldtide.server.store.IncomingEvent;
 import coldtide.server.store.StorableText;
 import java.math.BigDecimal;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.DateTimeException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.Currency;
 import java.util.HashMap;
-import java.util.HexFormat;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
+import java.util.Set;
 import java.util.regex.Pattern;
 
 /** Checks what a row or message says and makes an event of it, by the rules of handbook §2. For one thread. */
@@ -37,6 +34,12 @@ public final class EventCheck {
     private static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
     private static final int MOST_SHARED_CONTEXTS = 50_000;
     private static final Part[] PARTS = Part.values();
+    private static final int MICROS_SCALE = 6;
+    /** Also .50, +5.00 and 007.50, as people and spreadsheets write them. */
+    private static final Pattern AMOUNT = Pattern.compile("[-+]?(\\d{1,40}(\\.\\d{0,40})?|\\.\\d{1,40})");
+
+    private static final Set<String> NO_CURRENCIES = Set.of("XXX", "XTS");
+
     private static final Pattern NUMBER = Pattern.compile("-?(0|[1-9]\\d{0,17})(\\.\\d{1,15})?");
 
     /**
@@ -64,6 +67,8 @@ public final class EventCheck {
     }
 
     private final Habits habits;
+    private final ContentIds contentIds = new ContentIds();
+    private long roundedAmounts;
     private final Duration lateLimit;
     private final Instant now;
     private final Map<Map<String, String>, Map<String, String>> contexts = new HashMap<>();
@@ -100,9 +105,10 @@ public final class EventCheck {
         }
         String name = key(fields, Part.NAME);
         String source = key(fields, Part.SOURCE);
-        return new IncomingEvent(
+        String id = key(fields, Part.ID);
+        IncomingEvent event = new IncomingEvent(
                 source.isEmpty() ? NO_SOURCE : source,
-                id(fields),
+                id,
                 name.isEmpty() ? habits.eventName().orElseThrow(() -> missing(fields, Part.NAME)) : name,
                 time,
                 received,
@@ -111,6 +117,19 @@ public final class EventCheck {
                 context(fields),
                 money(fields),
                 properties(fields));
+        return id.isEmpty()
+                ? contentIds.withId(event, !fields.text(Part.RECEIVED).isEmpty())
+                : event;
+    }
+
+    /** The next row that names no id is taken for the so manyth equal one of its file; 1 is the first. */
+    void nextOccurrence(int number) {
+        contentIds.next(number);
+    }
+
+    /** How many amounts were rounded, since they had more decimals than are kept. */
+    public long roundedAmounts() {
+        return roundedAmounts;
     }
 
     private static RowFault time(Fields fields, Part part, String rest) {
@@ -242,35 +261,10 @@ public final class EventCheck {
                                     : "Times of this file are read as "
                                             + habits.times()
                                                     .name()
-                                                    .toLowerCase(java.util.Locale.ROOT)
+                                                    .toLowerCase(Locale.ROOT)
                                                     .replace('_', ' ')
                                             + "."));
         }
-    }
-
-    /** The sender's, or one that follows from everything else the row says: the same row again is the same event. */
-    private static String id(Fields fields) throws RowFault {
-        String id = key(fields, Part.ID);
-        if (!id.isEmpty()) {
-            return id;
-        }
-        try {
-            MessageDigest digest = MessageDigest.getInstance("SHA-256");
-            for (Part part : PARTS) {
-                feed(digest, part.word(), fields.text(part));
-            }
-            Map<String, Object> all = new TreeMap<>(fields.properties);
-            all.putAll(fields.context);
-            all.forEach((name, value) -> feed(digest, name, value));
-            return "row-" + HexFormat.of().formatHex(digest.digest(), 0, 16);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("Every Java has SHA-256.", e);
-        }
-    }
-
-    private static void feed(MessageDigest digest, String name, Object value) {
-        String text = Fields.text(value).strip();
-        digest.update((name + '\0' + text.length() + '\0' + text + '\0').getBytes(StandardCharsets.UTF_8));
     }
 
     private Map<String, String> context(Fields fields) {
@@ -285,7 +279,10 @@ public final class EventCheck {
         return lastContext;
     }
 
+    /** Texts lose blanks at their ends, as ids do. */
     private Map<String, Object> properties(Fields fields) {
+        fields.properties.replaceAll((name, value) -> value instanceof String text ? text.strip() : value);
+        fields.properties.values().removeIf(""::equals);
         if (!habits.typed()) {
             fields.properties.replaceAll((name, value) -> value(value));
         }
@@ -314,7 +311,7 @@ public final class EventCheck {
             }
             return Optional.empty();
         }
-        RevenueType known = RevenueType.ofWord(type.isEmpty() ? "purchase" : type)
+        RevenueType known = RevenueType.ofWord(type.isEmpty() ? "purchase" : type.toLowerCase(Locale.ROOT))
                 .orElseThrow(() -> money(
                         fields,
                         Part.REVENUE_TYPE,
@@ -330,7 +327,7 @@ public final class EventCheck {
     private long micros(Fields fields, String written) throws RowFault {
         String called = fields.called(Part.AMOUNT);
         String amount = habits.decimalComma() ? written.replace(".", "").replace(',', '.') : written;
-        if (!NUMBER.matcher(amount).matches()) {
+        if (!AMOUNT.matcher(amount).matches()) {
             throw money(
                     fields,
                     Part.AMOUNT,
@@ -345,7 +342,10 @@ public final class EventCheck {
                             + ". Send what is given back as a positive amount with revenue_type refund.");
         }
         try {
-            return Money.microsOf(new BigDecimal(amount));
+            BigDecimal exact = new BigDecimal(amount);
+            long micros = Money.microsOf(exact);
+            roundedAmounts += exact.compareTo(BigDecimal.valueOf(micros, MICROS_SCALE)) == 0 ? 0 : 1;
+            return micros;
         } catch (ArithmeticException e) {
             throw money(fields, Part.AMOUNT, "\"" + called + "\" is too large: " + written + ".");
         }
@@ -357,14 +357,17 @@ public final class EventCheck {
             throw money(
                     fields, Part.CURRENCY, "There is an \"amount\" but no \"" + fields.called(Part.CURRENCY) + "\".");
         }
-        String code = written.isEmpty() ? habits.currency().get() : written;
+        String code = (written.isEmpty() ? habits.currency().get() : written).toUpperCase(Locale.ROOT);
         try {
+            if (NO_CURRENCIES.contains(code)) {
+                throw new IllegalArgumentException(code);
+            }
             return Currency.getInstance(code).getCurrencyCode();
         } catch (IllegalArgumentException e) {
             throw money(
                     fields,
                     Part.CURRENCY,
-                    "\"" + fields.called(Part.CURRENCY) + "\" is no ISO 4217 code: \"" + code + "\".");
+                    "\"" + fields.called(Part.CURRENCY) + "\" is no ISO 4217 code of a currency: \"" + code + "\".");
         }
     }
 }

@@ -37,7 +37,10 @@ public final class Fields {
             return;
         }
         if (Part.CONTEXT.contains(name)) {
-            context.put(name, text(value));
+            String text = text(value).strip();
+            if (!text.isEmpty()) {
+                context.put(name, text);
+            }
         } else {
             properties.put(name, value);
         }

@@ -66,7 +66,23 @@ public final class RowCheck {
         }
     }
 
-    /** @throws RowFault if the row cannot be taken */
+    /** How many amounts were rounded so far, since they had more decimals than are kept. */
+    public long roundedAmounts() {
+        return check.roundedAmounts();
+    }
+
+    /**
+     * The event of a row that is read out of its turn.
+     *
+     * @param occurrence how many equal rows its file has up to it, itself included
+     * @throws RowFault if the row cannot be accepted
+     */
+    public IncomingEvent event(Row row, int occurrence) throws RowFault {
+        check.nextOccurrence(occurrence);
+        return event(row);
+    }
+
+    /** @throws RowFault if the row cannot be accepted */
     public IncomingEvent event(Row row) throws RowFault {
         if (row instanceof Row.Broken broken) {
             throw broken.fault();

@@ -303,6 +303,7 @@ public class EventReader {
             event.context = contextOf.get(BinaryRows.int8(row));
             event.money = money(row);
             if (values(row)) {
+                quantity();
                 builder.add(event);
                 eventsSinceSealed.incrementAndGet();
             } else {
@@ -325,9 +326,19 @@ public class EventReader {
             return new Money(micros, currency, RevenueType.ofWord(text(row)).orElseThrow());
         }
 
+        /** Handbook, section 2: a purchase that does not say how many is one. */
+        private void quantity() {
+            boolean bought = event.money != null
+                    && (event.money.type() == RevenueType.PURCHASE || event.money.type() == RevenueType.SUBSCRIPTION);
+            if (bought && !values.hadQuantity()) {
+                event.value(builder.numberColumn(EventValues.QUANTITY), 1);
+            }
+        }
+
         /** A jsonb is sent as its version in a byte and its text. */
         private boolean values(ByteBuffer row) {
             event.clearValues();
+            values.begin();
             int length = row.getInt();
             return length <= 0 || values.read(row.array(), row.position() + 1, length - 1, event);
         }

@@ -20,12 +20,25 @@ final class EventValues {
     /** Numbers from here on were never summed exactly; none has been accepted since. */
     private static final double LARGEST = 0x1p63;
 
+    static final String QUANTITY = "quantity";
+
     private final EventLogBuilder builder;
+    private boolean hadQuantity;
     private final Object2IntOpenHashMap<String> numbers = new Object2IntOpenHashMap<>();
     private final Object2IntOpenHashMap<String> texts = new Object2IntOpenHashMap<>();
 
     EventValues(EventLogBuilder builder) {
         this.builder = builder;
+    }
+
+    /** The next event comes, perhaps without any properties. */
+    void begin() {
+        hadQuantity = false;
+    }
+
+    /** Whether the event says how many were bought. */
+    boolean hadQuantity() {
+        return hadQuantity;
     }
 
     /**
@@ -40,6 +53,7 @@ final class EventValues {
             parser.nextToken();
             while (parser.nextToken() == JsonToken.PROPERTY_NAME) {
                 String name = parser.currentName();
+                hadQuantity |= name.equals(QUANTITY);
                 whole &= value(name, parser.nextToken(), parser, into);
             }
             return whole;

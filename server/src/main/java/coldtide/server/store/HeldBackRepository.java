@@ -64,4 +64,21 @@ public interface HeldBackRepository extends Repository<HeldBackRow, Long>, JpaSp
             value = "select (arrived at time zone :zone)::date as day, kind, count(*) as \"heldBack\","
                     + " count(settled) as settled from held_back_row where app_id = :appId group by 1, 2 order by 1, 2")
     List<DayCount> byDay(int appId, String zone);
+
+    /** The so manyth of the equal rows of its file that were rejected. */
+    interface Occurrence {
+        long getId();
+
+        int getNumber();
+    }
+
+    /** Of some rows of files, the so manyth each is among those of its file with the same content, sent again since or not. */
+    @Query(
+            nativeQuery = true,
+            value =
+                    "select asked.id as id, (select count(*) from held_back_row same where same.import_id = asked.import_id"
+                            + " and same.id <= asked.id and md5(same.content) = md5(asked.content))::int as number"
+                            + " from held_back_row asked where asked.app_id = :appId and asked.id in (:ids)"
+                            + " and asked.import_id is not null")
+    List<Occurrence> occurrences(int appId, List<Long> ids);
 }

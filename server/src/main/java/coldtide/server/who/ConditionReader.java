@@ -11,8 +11,10 @@ import coldtide.core.who.Window;
 import coldtide.server.http.Problem;
 import java.util.ArrayDeque;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -26,10 +28,19 @@ import tools.jackson.databind.JsonNode;
  * "all" or "either" is left out, and said.
  */
 public final class ConditionReader {
+    private static final int MOST_PARTS = 2_000;
+
     private final EventLog log;
     private final Names names;
     private final boolean lenient;
     private final Set<String> leftOut = new LinkedHashSet<>();
+    /** What was looked up: a segment that is named a thousand times is looked up once. */
+    private final Map<Integer, Optional<Names.Rule>> segments = new HashMap<>();
+
+    private final Map<String, Optional<JsonNode>> behaviours = new HashMap<>();
+    /** Parts read so far, those of the segments and behaviours that are named included, each time that they are. */
+    private int parts;
+
     /** Behaviours and segments being read, each within the one before. */
     private final Deque<String> within = new ArrayDeque<>();
 
@@ -162,7 +173,7 @@ public final class ConditionReader {
     private PersonCondition segment(Part part) {
         int id = (int) part.only("segment").whole("segment", 0);
         notWithin(part, "segment " + id);
-        Names.Rule rule = names.segment(id)
+        Names.Rule rule = segments.computeIfAbsent(id, names::segment)
                 .orElseThrow(() -> new Unknown(
                         part.fault("segment", "names segment number " + id + ", which is not there"),
                         "There is no segment number " + id + "."));
@@ -178,7 +189,8 @@ public final class ConditionReader {
     private EventCondition behaviour(Part part) {
         String name = part.only("behaviour").text("behaviour");
         notWithin(part, "behaviour " + name);
-        JsonNode what = names.behaviour(name)
+        JsonNode what = behaviours
+                .computeIfAbsent(name, names::behaviour)
                 .orElseThrow(() -> new Unknown(
                         part.fault("behaviour", "names \"" + Part.shown(name) + "\", a behaviour that is not there"),
                         "There is no behaviour \"" + Part.shown(name) + "\"."));
@@ -200,7 +212,15 @@ public final class ConditionReader {
         }
     }
 
+    private void count(Part part) {
+        if (++parts > MOST_PARTS) {
+            throw part.fault("makes the question too large: it may have at most " + MOST_PARTS
+                    + " conditions, those of the segments and behaviours that it names included");
+        }
+    }
+
     private PersonCondition people(Part part) {
+        count(part);
         if (part.has("all")) {
             return new PersonCondition.All(list(part, "all", this::people));
         }
@@ -222,7 +242,8 @@ public final class ConditionReader {
         if (part.has("did")) {
             part.only("did", "atLeast", "atMost", "when");
             long most = part.whole("atMost", Long.MAX_VALUE);
-            long least = part.whole("atLeast", most == 0 ? 0 : 1);
+            // "At most twice" holds of those who never did it, too.
+            long least = part.whole("atLeast", part.has("atMost") ? 0 : 1);
             return part.made(() -> new Did(event(part.inner("did")), least, most, window(part)));
         }
         if (part.has("property")) {
@@ -251,6 +272,7 @@ public final class ConditionReader {
     }
 
     private EventCondition event(Part part) {
+        count(part);
         if (part.has("all")) {
             return new EventCondition.All(list(part, "all", this::event));
         }

@@ -283,7 +283,9 @@ class LiveTest {
                             + receipt.get("known").asInt()
                             + receipt.get("heldBack").asInt())
                     .isEqualTo(lines);
-            assertThat(lines).as("seed %s: what is no JSON is kept with all after it", seed).isBetween(1, events.size());
+            assertThat(lines)
+                    .as("seed %s: what is no JSON is kept with all after it", seed)
+                    .isBetween(1, events.size());
             heldBack += receipt.get("heldBack").asInt();
             for (JsonNode line : receipt.get("events")) {
                 if (!line.get("outcome").asString().equals("HELD_BACK")) {
