@@ -3,7 +3,7 @@ import { download } from './download';
 /** A cell as RFC 4180 has it; a text that a spreadsheet would take for a formula is made harmless. */
 function cell(value: string | number | null): string {
   if (value === null) return '';
-  const text = typeof value === 'string' && /^[=+\-@]/.test(value) ? `'${value}` : String(value);
+  const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) ? `'${value}` : String(value);
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 

@@ -3,6 +3,7 @@ package coldtide.server.access;
 import coldtide.server.store.App;
 import coldtide.server.store.AuditEntry;
 import coldtide.server.store.AuditRepository;
+import coldtide.server.store.StorableText;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
@@ -29,6 +30,16 @@ public class Audit {
     /** Of no single app. */
     public void note(String action, String detail) {
         entries.save(new AuditEntry(who(), null, action, detail));
+    }
+
+    /** What somebody did who is not signed in (yet). */
+    public void noteBy(String who, String action, String detail) {
+        entries.save(new AuditEntry(who, null, action, detail));
+    }
+
+    /** A text that somebody sent, as it is noted: in quotes, and not long. */
+    public static String quoted(String text) {
+        return '"' + StorableText.clean(StorableText.shortened(text, 80)) + '"';
     }
 
     /** The name of whoever asks; a key's name where a program does. */

@@ -4,6 +4,7 @@ import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.AppKey;
 import coldtide.server.store.AppKeyRepository;
+import coldtide.server.store.CommittedCache;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -30,7 +31,7 @@ public class Keys {
     private final AppKeyRepository keys;
     private final Audit audit;
     private final SecureRandom random = new SecureRandom();
-    private final Map<String, Sender> known = new ConcurrentHashMap<>();
+    private final CommittedCache<String, Sender> known = new CommittedCache<>();
     private final Map<Integer, Instant> noted = new ConcurrentHashMap<>();
 
     Keys(AppKeyRepository keys, Audit audit) {
@@ -64,20 +65,17 @@ public class Keys {
             keys.save(key);
             audit.note(app, "key revoked", "\"" + key.name() + "\"");
         }
-        known.clear();
+        known.evictAfterCommit();
         return key;
     }
 
     /** Whose key this is; empty if it is nobody's or was revoked. */
     Optional<Sender> sender(String secret) {
-        Sender sender = known.get(secret);
-        if (sender == null) {
-            Optional<AppKey> key = keys.findByHash(hash(secret))
-                    .filter(found -> found.revoked().isEmpty());
-            key.ifPresent(found -> known.put(secret, Sender.of(found)));
-            sender = known.get(secret);
-        }
-        return Optional.ofNullable(sender);
+        return known.get(
+                secret,
+                () -> keys.findByHash(hash(secret))
+                        .filter(found -> found.revoked().isEmpty())
+                        .map(Sender::of));
     }
 
     /** Takes note that a key was used, once a minute at most. */

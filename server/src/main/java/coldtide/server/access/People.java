@@ -6,9 +6,6 @@ import coldtide.server.store.User.Role;
 import coldtide.server.store.UserRepository;
 import java.security.SecureRandom;
 import java.util.List;
-import org.springframework.security.core.session.SessionInformation;
-import org.springframework.security.core.session.SessionRegistry;
-import org.springframework.security.core.userdetails.UserDetails;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -17,6 +14,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 class People {
     static final int SHORTEST_PASSWORD = 12;
+    static final int LONGEST_PASSWORD = 128;
 
     /** Without letters and digits that look alike. */
     private static final String LETTERS = "abcdefghjkmnpqrstuvwxyz23456789";
@@ -25,11 +23,11 @@ class People {
 
     private final UserRepository users;
     private final PasswordEncoder passwords;
-    private final SessionRegistry sessions;
+    private final OpenSessions sessions;
     private final Audit audit;
     private final SecureRandom random = new SecureRandom();
 
-    People(UserRepository users, PasswordEncoder passwords, SessionRegistry sessions, Audit audit) {
+    People(UserRepository users, PasswordEncoder passwords, OpenSessions sessions, Audit audit) {
         this.users = users;
         this.passwords = passwords;
         this.sessions = sessions;
@@ -68,7 +66,7 @@ class People {
             keepAKeeper(user);
             user.changeRole(role);
             audit.note("role changed", user.name() + ", now " + word(role));
-            endSessions(user);
+            sessions.endAllAfterCommit(user.name());
         }
         return users.save(user);
     }
@@ -79,7 +77,7 @@ class People {
         String password = password();
         user.changePassword(passwords.encode(password));
         audit.note("password made anew", user.name());
-        endSessions(user);
+        sessions.endAllAfterCommit(user.name());
         return new WithPassword(users.save(user), password);
     }
 
@@ -90,7 +88,7 @@ class People {
             keepAKeeper(user);
             user.end();
             audit.note("person shut out", user.name());
-            endSessions(user);
+            sessions.endAllAfterCommit(user.name());
         }
         return users.save(user);
     }
@@ -103,7 +101,16 @@ class People {
         return users.save(user);
     }
 
-    /** Somebody changes their own password; other sessions of theirs stay. */
+    /** The present password was given wrongly by whoever wants to change it. */
+    static final class WrongPassword extends RuntimeException {
+        private static final long serialVersionUID = 1L;
+    }
+
+    /**
+     * Somebody changes their own password; other sessions of theirs stay.
+     *
+     * @throws WrongPassword if {@code old} is not the present one
+     */
     @Transactional
     void changeOwnPassword(String name, String old, String fresh) {
         User user = users.findByName(name).orElseThrow(() -> Problem.notFound("There is nobody called " + name + "."));
@@ -111,7 +118,7 @@ class People {
             throw Problem.conflict("The password of the demo account stays as it is.");
         }
         if (!passwords.matches(old, user.passwordHash())) {
-            throw Problem.badField("old", "This is not your present password.");
+            throw new WrongPassword();
         }
         if (fresh.length() < SHORTEST_PASSWORD) {
             throw Problem.badField("fresh", "A password needs at least " + SHORTEST_PASSWORD + " characters.");
@@ -131,15 +138,6 @@ class People {
                 && users.countByRoleAndEndedIsNull(Role.KEEPER) == 1;
         if (last) {
             throw Problem.conflict("role", user.name() + " is the last keeper. Make somebody else a keeper first.");
-        }
-    }
-
-    private void endSessions(User user) {
-        for (Object principal : sessions.getAllPrincipals()) {
-            if (principal instanceof UserDetails details
-                    && details.getUsername().equals(user.name())) {
-                sessions.getAllSessions(principal, false).forEach(SessionInformation::expireNow);
-            }
         }
     }
 

@@ -1,19 +1,28 @@
 package coldtide.server.access;
 
+import coldtide.server.http.Problem;
+import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
 import coldtide.server.store.AuditEntry;
 import coldtide.server.store.AuditRepository;
+import coldtide.server.store.AuditRepository.Which;
 import coldtide.server.store.User;
 import coldtide.server.store.User.Role;
 import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.io.IOException;
 import java.security.Principal;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
+import org.springframework.data.domain.Page;
 import org.springframework.data.domain.PageRequest;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -35,12 +44,17 @@ class PeopleController {
     private static final int PAGE_ROWS = 100;
 
     private final People people;
+    private final SignInThrottle throttle;
     private final AuditRepository audit;
+    private final AuditFile file;
     private final AppRepository apps;
 
-    PeopleController(People people, AuditRepository audit, AppRepository apps) {
+    PeopleController(
+            People people, SignInThrottle throttle, AuditRepository audit, AuditFile file, AppRepository apps) {
         this.people = people;
+        this.throttle = throttle;
         this.audit = audit;
+        this.file = file;
         this.apps = apps;
     }
 
@@ -86,7 +100,8 @@ class PeopleController {
 
     /** A change of one's own password. */
     record OwnPassword(
-            @NotBlank String old, @NotBlank @Size(max = 200) String fresh) {}
+            @NotBlank @Size(max = People.LONGEST_PASSWORD) String old,
+            @NotBlank @Size(max = People.LONGEST_PASSWORD) String fresh) {}
 
     /** What somebody did. */
     record AuditView(
@@ -131,17 +146,76 @@ class PeopleController {
         return PersonView.of(people.takeBack(id));
     }
 
+    /** Guessing the present password in an open session is slowed down like signing in. */
     @PutMapping("/session/password")
-    void changeOwnPassword(@Valid @RequestBody OwnPassword password, Principal who) {
-        people.changeOwnPassword(who.getName(), password.old(), password.fresh());
+    void changeOwnPassword(@Valid @RequestBody OwnPassword password, Principal who, HttpServletRequest request) {
+        SignInThrottle.Attempt attempt = throttle.begin("password of " + who.getName(), request.getRemoteAddr(), "");
+        if (!attempt.isAllowed()) {
+            throw Problem.tooMany(
+                    "Too many wrong tries. Try again in " + attempt.waitSeconds() + " s.", attempt.pause());
+        }
+        try {
+            people.changeOwnPassword(who.getName(), password.old(), password.fresh());
+            throttle.succeeded(attempt);
+        } catch (People.WrongPassword wrong) {
+            throw Problem.badField("old", "This is not your present password.");
+        } catch (RuntimeException notTried) {
+            throttle.takeBack(attempt);
+            throw notTried;
+        }
     }
 
+    /**
+     * What was done, newest first.
+     *
+     * @param who exactly this member or key; @param action exactly this; @param app its key
+     * @param from the first day in UTC; @param to the day after the last
+     */
     @GetMapping("/audit")
-    AuditPage audit(@RequestParam(defaultValue = "0") int page) {
-        List<AuditView> entries = audit.findAllByOrderByIdDesc(PageRequest.of(Math.max(0, page), PAGE_ROWS)).stream()
-                .map(this::view)
-                .toList();
-        return new AuditPage(audit.count(), page, PAGE_ROWS, entries);
+    AuditPage audit(
+            @RequestParam(required = false) String who,
+            @RequestParam(required = false) String action,
+            @RequestParam(required = false) String app,
+            @RequestParam(required = false) LocalDate from,
+            @RequestParam(required = false) LocalDate to,
+            @RequestParam(defaultValue = "0") int page) {
+        Page<AuditEntry> found = audit.findAll(
+                which(who, action, app, from, to),
+                PageRequest.of(Math.max(0, page), PAGE_ROWS, AuditRepository.NEWEST_FIRST));
+        return new AuditPage(
+                found.getTotalElements(),
+                page,
+                PAGE_ROWS,
+                found.stream().map(this::view).toList());
+    }
+
+    /** All of it as CSV, filtered in the same way. */
+    @GetMapping(path = "/audit.csv", produces = "text/csv")
+    void auditFile(
+            @RequestParam(required = false) String who,
+            @RequestParam(required = false) String action,
+            @RequestParam(required = false) String app,
+            @RequestParam(required = false) LocalDate from,
+            @RequestParam(required = false) LocalDate to,
+            HttpServletResponse response)
+            throws IOException {
+        response.setContentType("text/csv;charset=UTF-8");
+        response.setHeader("Content-Disposition", "attachment; filename=\"audit-log.csv\"");
+        file.write(which(who, action, app, from, to), this::view, response.getOutputStream());
+    }
+
+    private Which which(String who, String action, String app, LocalDate from, LocalDate to) {
+        Integer appId = app == null || app.isEmpty()
+                ? null
+                : apps.findByKey(app)
+                        .map(App::id)
+                        .orElseThrow(() -> Problem.badField("app", "There is no app \"" + app + "\"."));
+        return new Which(
+                who,
+                action,
+                appId,
+                from == null ? null : from.atStartOfDay(ZoneOffset.UTC).toInstant(),
+                to == null ? null : to.atStartOfDay(ZoneOffset.UTC).toInstant());
     }
 
     private AuditView view(AuditEntry entry) {

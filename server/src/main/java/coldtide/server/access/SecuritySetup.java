@@ -10,6 +10,7 @@ import coldtide.server.store.AppRepository;
 import coldtide.server.store.UserRepository;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
+import java.util.Map;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -30,7 +31,8 @@ import org.springframework.security.core.session.SessionRegistry;
 import org.springframework.security.core.session.SessionRegistryImpl;
 import org.springframework.security.core.userdetails.UserDetailsService;
 import org.springframework.security.core.userdetails.UsernameNotFoundException;
-import org.springframework.security.crypto.factory.PasswordEncoderFactories;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.DelegatingPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
@@ -68,13 +70,13 @@ class SecuritySetup {
                 .hasAnyRole(ANALYST, KeyFilter.ROLE)
                 .requestMatchers(GET, "/api/apps/*/imports/*")
                 .hasAnyRole(READER, KeyFilter.ROLE)
-                .requestMatchers("/api/people/**", "/api/audit", "/api/apps/*/keys/**")
+                .requestMatchers("/api/people/**", "/api/audit", "/api/audit.csv", "/api/apps/*/keys/**")
                 .hasRole(KEEPER)
                 .requestMatchers(DELETE, "/api/apps/*/register/*")
                 .hasRole(KEEPER)
                 .requestMatchers(PUT, "/api/apps/*/alerts/targets/*/allowed")
                 .hasRole(KEEPER)
-                .requestMatchers(PUT, "/api/session/password")
+                .requestMatchers("/api/session/password", "/api/session/all", "/api/session/others")
                 .hasRole(READER)
                 .requestMatchers("/api/questions/*")
                 .hasRole(READER)
@@ -204,7 +206,10 @@ class SecuritySetup {
 
     @Bean
     static PasswordEncoder passwords() {
-        return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+        // Hashes made before are plain bcrypt.
+        String current = "bcrypt-sha256";
+        return new DelegatingPasswordEncoder(
+                current, Map.of(current, new LongPasswordEncoder(), "bcrypt", new BCryptPasswordEncoder()));
     }
 
     @Bean

@@ -1,5 +1,8 @@
 package coldtide.server.access;
 
+import coldtide.server.access.SignInThrottle.Attempt;
+import coldtide.server.http.Problem;
+import coldtide.server.store.UserRepository;
 import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
@@ -10,18 +13,19 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.time.Duration;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.InternalAuthenticationServiceException;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.core.session.SessionRegistry;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -35,26 +39,37 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping(path = "/api/session", produces = MediaType.APPLICATION_JSON_VALUE)
 class SessionController {
+    private static final Duration RETRY_AFTER = Duration.ofSeconds(10);
+
     private final AuthenticationManager authentication;
     private final SecurityContextRepository contexts;
-    private final SignInBrake brake;
-    private final SessionRegistry sessions;
+    private final SignInThrottle throttle;
+    private final Devices devices;
+    private final OpenSessions openSessions;
+    private final UserRepository users;
+    private final Audit audit;
 
     SessionController(
             AuthenticationManager authentication,
             SecurityContextRepository contexts,
-            SignInBrake brake,
-            SessionRegistry sessions) {
+            SignInThrottle throttle,
+            Devices devices,
+            OpenSessions openSessions,
+            UserRepository users,
+            Audit audit) {
         this.authentication = authentication;
         this.contexts = contexts;
-        this.brake = brake;
-        this.sessions = sessions;
+        this.throttle = throttle;
+        this.devices = devices;
+        this.openSessions = openSessions;
+        this.users = users;
+        this.audit = audit;
     }
 
     /** Name and password. */
     record SignIn(
             @NotBlank @Size(max = 100) String name,
-            @NotBlank @Size(max = 200) String password) {}
+            @NotBlank @Size(max = People.LONGEST_PASSWORD) String password) {}
 
     /** Who is signed in; null if nobody is. */
     record Session(
@@ -84,27 +99,50 @@ class SessionController {
     @PostMapping
     ResponseEntity<Object> signIn(
             @Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
-        List<String> keys = List.of("name " + signIn.name(), "from " + request.getRemoteAddr());
-        Duration wait = keys.stream().map(brake::wait).max(Duration::compareTo).orElseThrow();
-        if (wait.compareTo(Duration.ZERO) > 0) {
-            long seconds = wait.toSeconds() + 1;
-            return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
-                    .header("Retry-After", Long.toString(seconds))
-                    .body(ProblemDetail.forStatusAndDetail(
-                            HttpStatus.TOO_MANY_REQUESTS, "Too many wrong tries. Try again in " + seconds + " s."));
+        String name = signIn.name();
+        Attempt attempt = throttle.begin(name, request.getRemoteAddr(), devices.known(request, name));
+        if (!attempt.isAllowed()) {
+            return tooMany(attempt.waitSeconds());
         }
         try {
             Authentication who = authentication.authenticate(
-                    UsernamePasswordAuthenticationToken.unauthenticated(signIn.name(), signIn.password()));
-            keys.forEach(brake::succeeded);
+                    UsernamePasswordAuthenticationToken.unauthenticated(name, signIn.password()));
             remember(who, request, response);
+            if (!isStill(who)) {
+                openSessions.endAll(name);
+                return refused();
+            }
+            throttle.succeeded(attempt);
+            devices.remember(request, response, name);
+            audit.noteBy(name, "signed in", "from " + request.getRemoteAddr());
             return ResponseEntity.ok(Session.of(who));
+        } catch (InternalAuthenticationServiceException unanswered) {
+            throttle.takeBack(attempt);
+            throw Problem.unavailable("The database cannot be reached, so nobody can sign in at present.", RETRY_AFTER);
         } catch (AuthenticationException wrong) {
-            keys.forEach(brake::failed);
-            return ResponseEntity.status(HttpStatus.UNAUTHORIZED)
-                    .body(ProblemDetail.forStatusAndDetail(
-                            HttpStatus.UNAUTHORIZED, "This name and password do not go together."));
+            audit.noteBy("nobody", "sign-in failed", Audit.quoted(name) + " from " + request.getRemoteAddr());
+            return refused();
         }
+    }
+
+    private static ResponseEntity<Object> tooMany(long seconds) {
+        return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
+                .header("Retry-After", Long.toString(seconds))
+                .body(ProblemDetail.forStatusAndDetail(
+                        HttpStatus.TOO_MANY_REQUESTS, "Too many wrong tries. Try again in " + seconds + " s."));
+    }
+
+    private static ResponseEntity<Object> refused() {
+        return ResponseEntity.status(HttpStatus.UNAUTHORIZED)
+                .body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "Wrong name or password."));
+    }
+
+    /** Whether a member's rights are those just signed in with: they may have been changed while the password was looked at. */
+    private boolean isStill(Authentication who) {
+        return users.findByName(who.getName())
+                .filter(user -> user.ended().isEmpty())
+                .map(user -> user.role().name())
+                .equals(Optional.ofNullable(Session.of(who).role()));
     }
 
     /** A session from before signing in is not kept, so nobody can plant one. */
@@ -117,7 +155,21 @@ class SessionController {
         context.setAuthentication(who);
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
-        sessions.registerNewSession(request.getSession().getId(), who.getPrincipal());
+        openSessions.begin(request, who);
+    }
+
+    /** The sessions of whoever asks, the newest first. */
+    @GetMapping("/all")
+    List<OpenSessions.OpenSession> all(Authentication who, HttpServletRequest request) {
+        return openSessions.of(who.getName(), request.getSession().getId());
+    }
+
+    /** Ends all sessions of whoever asks but the one that asks. */
+    @DeleteMapping("/others")
+    List<OpenSessions.OpenSession> endOthers(Authentication who, HttpServletRequest request) {
+        openSessions.endOthers(who.getName(), request.getSession().getId());
+        audit.note("other sessions ended", who.getName());
+        return openSessions.of(who.getName(), request.getSession().getId());
     }
 
     @DeleteMapping

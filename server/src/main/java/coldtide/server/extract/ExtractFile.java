@@ -1,6 +1,7 @@
 package coldtide.server.extract;
 
 import coldtide.core.extract.ExtractRow;
+import coldtide.server.http.FormulaGuard;
 import coldtide.server.rows.ParquetTable;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
@@ -16,6 +17,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
 import tools.jackson.databind.json.JsonMapper;
 
 /** Writes events as a file: CSV (RFC 4180), NDJSON, or Parquet, in which every column is text. */
@@ -53,7 +55,7 @@ final class ExtractFile {
 
     void write(Format format, Events events, OutputStream out) throws IOException {
         switch (format) {
-            case CSV -> csv(events, new OutputStreamWriter(out, StandardCharsets.UTF_8));
+            case CSV -> csv(events, FormulaGuard::guarded, new OutputStreamWriter(out, StandardCharsets.UTF_8));
             case NDJSON -> ndjson(events, new OutputStreamWriter(out, StandardCharsets.UTF_8));
             case PARQUET -> parquet(events, out);
         }
@@ -65,10 +67,11 @@ final class ExtractFile {
         return head;
     }
 
-    private void csv(Events events, Writer out) throws IOException {
+    private void csv(Events events, UnaryOperator<String> written, Writer out) throws IOException {
         CsvWriter csv = CsvWriter.builder().build(out);
-        csv.writeRecord(head());
-        events.each(row -> csv.writeRecord(RowTexts.of(row, columns)));
+        csv.writeRecord(head().stream().map(written).toList());
+        events.each(row ->
+                csv.writeRecord(RowTexts.of(row, columns).stream().map(written).toList()));
         csv.flush();
     }
 
@@ -98,7 +101,7 @@ final class ExtractFile {
         Path file = folder.resolve("rows.parquet");
         try {
             try (Writer writer = Files.newBufferedWriter(rows)) {
-                csv(events, writer);
+                csv(events, UnaryOperator.identity(), writer);
             }
             ParquetTable.write(rows, file);
             Files.copy(file, out);

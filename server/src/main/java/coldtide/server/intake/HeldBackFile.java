@@ -1,5 +1,6 @@
 package coldtide.server.intake;
 
+import coldtide.server.http.FormulaGuard;
 import coldtide.server.rows.ContentRow;
 import coldtide.server.rows.HeldBackColumns;
 import coldtide.server.rows.Reading;
@@ -58,9 +59,9 @@ class HeldBackFile {
                 all.forEach(row -> csv.writeRecord(
                         row.importId().map(Object::toString).orElse("live"),
                         Long.toString(row.line()),
-                        row.field().orElse(""),
-                        row.reason(),
-                        row.content()));
+                        FormulaGuard.guarded(row.field().orElse("")),
+                        FormulaGuard.guarded(row.reason()),
+                        FormulaGuard.guarded(row.content())));
             }
         }
     }
@@ -73,6 +74,6 @@ class HeldBackFile {
         } catch (RowFault broken) {
             record.add(row.content());
         }
-        return record;
+        return record.stream().map(FormulaGuard::guarded).toList();
     }
 }

@@ -6,6 +6,7 @@ import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.Behaviour;
 import coldtide.server.store.BehaviourRepository;
+import coldtide.server.store.CommittedCache;
 import coldtide.server.store.Segment;
 import coldtide.server.store.SegmentRepository;
 import coldtide.server.store.Watched;
@@ -15,10 +16,8 @@ import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
-import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
@@ -35,7 +34,7 @@ public class Named {
     private final Audit audit;
     private final JsonMapper json;
     /** Lists by the number of their segment: equal ones are one, so that what was computed for them is found again. */
-    private final Map<Integer, PeopleList> lists = new ConcurrentHashMap<>();
+    private final CommittedCache<Integer, PeopleList> lists = new CommittedCache<>();
 
     Named(
             BehaviourRepository behaviours,
@@ -93,8 +92,9 @@ public class Named {
         }
         return segment.among()
                 .<Names.Rule>map(among -> new Names.Living(json.readTree(among)))
-                .orElseGet(() -> new Names.Fixed(lists.computeIfAbsent(
-                        segment.id(), id -> new PeopleList(segment.people().orElseThrow()))));
+                .orElseGet(() -> new Names.Fixed(
+                        lists.get(segment.id(), () -> segment.people().map(PeopleList::new))
+                                .orElseThrow()));
     }
 
     @Transactional
@@ -217,7 +217,7 @@ public class Named {
                 if (left.length < people.length) {
                     segment.changePeople(left);
                     segments.save(segment);
-                    lists.remove(segment.id());
+                    lists.evictAfterCommit();
                 }
             });
         }

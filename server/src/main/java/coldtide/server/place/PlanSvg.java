@@ -5,6 +5,7 @@ import coldtide.server.store.FloorPlan;
 import java.io.StringReader;
 import java.io.StringWriter;
 import java.util.Arrays;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -167,11 +168,16 @@ record PlanSvg(String text, FloorPlan.Box box, Set<String> leftOut) {
 
         private void attribute(String name, String value, String namespace) throws XMLStreamException {
             boolean plain = namespace == null || namespace.isEmpty();
-            if (plain && ATTRIBUTES.contains(name) && !value.contains("url(")) {
+            if (plain && ATTRIBUTES.contains(name) && !mayReachOut(value)) {
                 to.writeAttribute(name, value);
             } else {
                 leftOut.add(name);
             }
+        }
+
+        /** Whether a value may name something elsewhere: {@code url(}, in whatever case, also where it is written by escapes. */
+        private static boolean mayReachOut(String value) {
+            return value.toLowerCase(Locale.ROOT).contains("url(") || value.indexOf('\\') >= 0;
         }
 
         /** An element with all that is in it. */

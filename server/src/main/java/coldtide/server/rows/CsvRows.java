@@ -28,7 +28,7 @@ final class CsvRows implements Rows {
         reader = parser(reading.delimiter().charAt(0))
                 .build(
                         new CsvLine.Handler(),
-                        new CsvText(text.reader(), reading.delimiter().charAt(0)));
+                        new CsvLineGuard(text.reader(), reading.delimiter().charAt(0)));
         records = reader.iterator();
         if (reading.header() && hasNext()) {
             records.next();
@@ -68,7 +68,7 @@ final class CsvRows implements Rows {
     }
 
     static Row row(Reading reading, long line, List<String> fields) {
-        Optional<Row.Broken> broken = CsvText.fault(line, fields);
+        Optional<Row.Broken> broken = CsvLineGuard.fault(line, fields);
         if (broken.isPresent()) {
             return broken.get();
         }
@@ -77,7 +77,10 @@ final class CsvRows implements Rows {
                     + reading.columns().size() + ".";
             return new Row.Broken(line, new RowFault(Kind.FORM, null, reason), content(reading, fields));
         }
-        return new Row.Values(line, fields.toArray(), Map.of(), () -> content(reading, fields));
+        List<String> cells = reading.isOfRejectedRows()
+                ? fields.stream().map(HeldBackColumns::withoutGuard).toList()
+                : fields;
+        return new Row.Values(line, cells.toArray(), Map.of(), () -> content(reading, cells));
     }
 
     private static String content(Reading reading, List<String> fields) {

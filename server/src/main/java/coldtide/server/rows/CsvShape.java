@@ -44,9 +44,9 @@ record CsvShape(char delimiter, boolean header, List<String> names, List<List<St
     private static List<List<String>> rows(String text, char delimiter, boolean cut) {
         List<List<String>> rows = new ArrayList<>();
         boolean whole = !cut;
-        try (var reader = CsvRows.parser(delimiter).ofCsvRecord(new CsvText(new StringReader(text), delimiter))) {
+        try (var reader = CsvRows.parser(delimiter).ofCsvRecord(new CsvLineGuard(new StringReader(text), delimiter))) {
             for (CsvRecord row : reader) {
-                if (CsvText.fault(0, row.getFields()).isEmpty()) {
+                if (CsvLineGuard.fault(0, row.getFields()).isEmpty()) {
                     rows.add(row.getFields());
                 }
                 if (rows.size() > SAMPLE_ROWS) {

@@ -9,4 +9,11 @@ public final class HeldBackColumns {
     public static final List<String> NAMES = List.of(BEFORE + "line", BEFORE + "field", BEFORE + "reason");
 
     private HeldBackColumns() {}
+
+    /** A cell of a file that comes back, without the apostrophe that kept a spreadsheet from taking it for a formula. */
+    static String withoutGuard(String cell) {
+        return cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@\t\r".indexOf(cell.charAt(1)) >= 0
+                ? cell.substring(1)
+                : cell;
+    }
 }

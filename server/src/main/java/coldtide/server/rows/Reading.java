@@ -107,6 +107,11 @@ public record Reading(
         return "The file has " + some + (columns.size() > 20 ? " and more." : ".");
     }
 
+    /** Whether the file is one of rejected rows that was downloaded here. */
+    boolean isOfRejectedRows() {
+        return !columns.isEmpty() && columns.get(0).name().startsWith(HeldBackColumns.BEFORE);
+    }
+
     /** What two files have in common that can be read the same way. */
     public String columnNames() {
         return format + ":" + columns.stream().map(Column::name).collect(Collectors.joining("\u001f"));

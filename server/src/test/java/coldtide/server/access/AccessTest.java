@@ -6,6 +6,7 @@ import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
 import coldtide.server.HandClock;
+import coldtide.server.access.SignInThrottle.Attempt;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -13,7 +14,12 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
@@ -54,25 +60,149 @@ class AccessTest {
         assertThat(slowed.status()).isEqualTo(429);
         assertThat(slowed.headers().firstValue("Retry-After")).isPresent();
         assertThat(slowed.json().get("detail").asString()).contains("Try again in");
-        Application.part(SignInBrake.class).succeeded("from 127.0.0.1");
+        forgiveThisAddress();
+    }
+
+    /** Failures at this address would hold up the sign-ins of tests that follow. */
+    private static void forgiveThisAddress() {
+        SignInThrottle throttle = Application.part(SignInThrottle.class);
+        throttle.succeeded(new Attempt(Duration.ZERO, List.of("from 127.0.0.1")));
+    }
+
+    @Test
+    void fortyGuessesAtOnceAreNoMoreThanOneAfterAnother() throws Exception {
+        Map<String, String> wrong = Map.of("name", "crowd-" + System.nanoTime(), "password", "guess");
+        ExecutorService threads = Executors.newFixedThreadPool(40);
+        try {
+            List<Future<Integer>> answers = new ArrayList<>();
+            for (int i = 0; i < 40; i++) {
+                Caller guesser = Caller.stranger();
+                guesser.get("/api/session");
+                answers.add(threads.submit(() -> guesser.post("/api/session", wrong).status()));
+            }
+            int tried = 0;
+            for (Future<Integer> answer : answers) {
+                tried += answer.get() == 401 ? 1 : 0;
+            }
+            assertThat(tried).isBetween(1, 5);
+        } finally {
+            threads.shutdown();
+            forgiveThisAddress();
+        }
+    }
+
+    private static Duration fail(SignInThrottle throttle, String name, String address) {
+        return throttle.begin(name, address, "").pause();
     }
 
     @Test
     void theWaitDoublesUpToFiveMinutesAndEndsWithSuccess() {
         HandClock clock = new HandClock();
-        SignInBrake brake = new SignInBrake(clock);
-        for (int failures = 1; failures <= 20; failures++) {
-            brake.failed("name ada");
-            long seconds = failures < 3 ? 0 : Math.min(300, 1L << (failures - 3));
-            assertThat(brake.wait("name ada")).isEqualTo(Duration.ofSeconds(seconds));
+        SignInThrottle throttle = new SignInThrottle(clock);
+        for (int failures = 1; failures <= 3; failures++) {
+            assertThat(fail(throttle, "ada", "a")).isZero();
         }
-        clock.goOn(Duration.ofSeconds(299));
-        assertThat(brake.wait("name ada")).isEqualTo(Duration.ofSeconds(1));
-        clock.goOn(Duration.ofSeconds(2));
-        assertThat(brake.wait("name ada")).isZero();
-        brake.succeeded("name ada");
-        brake.failed("name ada");
-        assertThat(brake.wait("name ada")).isZero();
+        for (int failures = 3; failures <= 14; failures++) {
+            long seconds = Math.min(300, 1L << (failures - 3));
+            assertThat(fail(throttle, "ada", "a")).isEqualTo(Duration.ofSeconds(seconds));
+            clock.goOn(Duration.ofSeconds(301));
+            assertThat(fail(throttle, "ada", "a")).isZero();
+        }
+        clock.goOn(Duration.ofSeconds(301));
+        Attempt right = throttle.begin("ada", "a", "");
+        throttle.succeeded(right);
+        assertThat(fail(throttle, "ada", "a")).isZero();
+        assertThat(fail(throttle, "ada", "a")).isZero();
+    }
+
+    @Test
+    void whoFailsOnPurposeDoesNotKeepAMemberOutOfTheirOwnDevice() {
+        SignInThrottle throttle = new SignInThrottle(new HandClock());
+        for (int i = 0; i < 1_000; i++) {
+            fail(throttle, "keeper", "address " + i);
+        }
+        assertThat(fail(throttle, "keeper", "elsewhere")).isPositive();
+        assertThat(throttle.begin("keeper", "elsewhere", "her own").pause()).isZero();
+        Attempt undone = throttle.begin("bob", "b", "");
+        throttle.takeBack(undone);
+        for (int i = 0; i < 3; i++) {
+            assertThat(fail(throttle, "bob", "b")).isZero();
+        }
+    }
+
+    @Test
+    void aMemberSeesTheirSessionsAndEndsTheOthers() {
+        Caller here = Caller.demo();
+        Caller there = Caller.demo();
+        JsonNode all = here.get("/api/session/all").json();
+        assertThat(all.size()).isGreaterThanOrEqualTo(2);
+        long current = 0;
+        for (JsonNode session : all) {
+            current += session.get("current").asBoolean() ? 1 : 0;
+        }
+        assertThat(current).isEqualTo(1);
+        assertThat(here.delete("/api/session/others").json().size()).isEqualTo(1);
+        assertThat(here.get("/api/apps").status()).isEqualTo(200);
+        assertThat(there.get("/api/apps").status()).isEqualTo(401);
+    }
+
+    @Test
+    void allOfALongPasswordCounts() {
+        Caller keeper = Application.keeper();
+        String name = "long-" + System.nanoTime();
+        JsonNode made = keeper.post("/api/people", Map.of("name", name, "role", "READER")).json();
+        Caller member = Caller.as(name, made.get("password").asString());
+        String password = "x".repeat(128);
+        Map<String, String> change = Map.of("old", made.get("password").asString(), "fresh", password);
+        assertThat(member.call("PUT", "/api/session/password", change).status()).isEqualTo(200);
+        Caller stranger = Caller.stranger();
+        stranger.get("/api/session");
+        Map<String, String> nearly = Map.of("name", name, "password", "x".repeat(127) + "y");
+        assertThat(stranger.post("/api/session", nearly).status()).isEqualTo(401);
+        assertThat(stranger.post("/api/session", Map.of("name", name, "password", password)).status())
+                .isEqualTo(200);
+        assertThat(member.call(
+                                "PUT",
+                                "/api/session/password",
+                                Map.of("old", password, "fresh", "y".repeat(129)))
+                        .status())
+                .isEqualTo(400);
+    }
+
+    @Test
+    void guessingThePresentPasswordIsSlowedDown() {
+        Caller keeper = Application.keeper();
+        String name = "guess-" + System.nanoTime();
+        JsonNode made = keeper.post("/api/people", Map.of("name", name, "role", "READER")).json();
+        Caller member = Caller.as(name, made.get("password").asString());
+        int status = 0;
+        for (int i = 0; i < 9; i++) {
+            status = member.call(
+                            "PUT",
+                            "/api/session/password",
+                            Map.of("old", "guess " + i, "fresh", "something quite new"))
+                    .status();
+        }
+        assertThat(status).isEqualTo(429);
+        forgiveThisAddress();
+    }
+
+    @Test
+    void theAuditLogKnowsSignInsAndIsFiltered() {
+        Caller stranger = Caller.stranger();
+        stranger.get("/api/session");
+        String name = "=cmd-" + System.nanoTime();
+        stranger.post("/api/session", Map.of("name", name, "password", "wrong"));
+        forgiveThisAddress();
+        Caller keeper = Application.keeper();
+        JsonNode failed = keeper.get("/api/audit?action=sign-in%20failed").json();
+        assertThat(failed.get("entries").get(0).get("detail").asString()).contains(name);
+        JsonNode signedIn = keeper.get("/api/audit?who=keeper&action=signed%20in").json();
+        assertThat(signedIn.get("total").asLong()).isPositive();
+        signedIn.get("entries").forEach(entry -> assertThat(entry.get("who").asString()).isEqualTo("keeper"));
+        String csv = keeper.get("/api/audit.csv?action=sign-in%20failed").text();
+        assertThat(csv).startsWith("at,who,app,action,detail").contains(name);
+        assertThat(Caller.demo().get("/api/audit.csv").status()).isEqualTo(403);
     }
 
     @Test
@@ -92,7 +222,7 @@ class AccessTest {
             assertThat(row.next()).isTrue();
             assertThat(row.getString("name")).isEqualTo("keeper");
             assertThat(row.getString("role")).isEqualTo("KEEPER");
-            assertThat(row.getString("password_hash")).startsWith("{bcrypt}");
+            assertThat(row.getString("password_hash")).startsWith("{bcrypt-sha256}");
             assertThat(row.next()).isTrue();
             assertThat(row.getBoolean("demo")).isTrue();
         }

@@ -25,6 +25,7 @@ class RightsTest {
     static {
         least("NOBODY", "get /api/session", "post /api/session", "delete /api/session");
         least("READER", "get /api/apps", "put /api/session/password", "delete /api/questions/{name}");
+        least("READER", "get /api/session/all", "delete /api/session/others");
         for (String seen : List.of(
                 "rail",
                 "changes",
@@ -139,6 +140,7 @@ class RightsTest {
                 "post /api/people/{id}/return",
                 "delete /api/people/{id}",
                 "get /api/audit",
+                "get /api/audit.csv",
                 "delete /api/apps/{app}/register/{id}",
                 "get /api/apps/{app}/keys",
                 "post /api/apps/{app}/keys",

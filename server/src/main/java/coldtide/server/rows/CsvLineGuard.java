@@ -15,7 +15,7 @@ import java.util.Optional;
  * <p>A row may go over several lines within quotation marks (RFC 4180), up to {@link #LONGEST_ROW} characters. Each character is
  * looked at at most a few times, since the search for a closing mark ends at the next mark.
  */
-final class CsvText extends Reader {
+final class CsvLineGuard extends Reader {
     /** Characters of one row, line breaks within it included. */
     static final int LONGEST_ROW = 1 << 20;
     /** Characters kept of a line that is too long. */
@@ -39,7 +39,7 @@ final class CsvText extends Reader {
 
     private int markedFrom;
 
-    CsvText(Reader source, char delimiter) {
+    CsvLineGuard(Reader source, char delimiter) {
         this.source = source;
         this.delimiter = delimiter;
     }

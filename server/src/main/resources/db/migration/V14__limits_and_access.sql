@@ -9,3 +9,12 @@ from account a where a.app_id = i.app_id and i.key = 'account ' || a.key;
 
 -- Equal rows of one file, for which the one is the first and the other the second.
 create index held_back_row_same on held_back_row (import_id, md5(content), id) where import_id is not null;
+
+-- Browsers in which a member has signed in.
+create table known_device (
+    id      integer generated always as identity primary key,
+    user_id integer     not null references app_user,
+    digest  bytea       not null,
+    created timestamptz not null,
+    unique (user_id, digest)
+);

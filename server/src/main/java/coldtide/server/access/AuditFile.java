@@ -1,0 +1,44 @@
+package coldtide.server.access;
+
+import coldtide.server.access.PeopleController.AuditView;
+import coldtide.server.http.FormulaGuard;
+import coldtide.server.store.AuditEntry;
+import coldtide.server.store.AuditRepository;
+import coldtide.server.store.AuditRepository.Which;
+import de.siegmar.fastcsv.writer.CsvWriter;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.util.function.Function;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Writes the audit log as CSV, entry by entry. */
+@Component
+class AuditFile {
+    private final AuditRepository entries;
+
+    AuditFile(AuditRepository entries) {
+        this.entries = entries;
+    }
+
+    @Transactional(readOnly = true)
+    public void write(Which which, Function<AuditEntry, AuditView> view, OutputStream stream) throws IOException {
+        try (Writer out = new OutputStreamWriter(stream, StandardCharsets.UTF_8);
+                CsvWriter csv = CsvWriter.builder().build(out);
+                Stream<AuditEntry> all =
+                        entries.findBy(which, found -> found.sortBy(AuditRepository.NEWEST_FIRST).stream())) {
+            csv.writeRecord("at", "who", "app", "action", "detail");
+            all.map(view)
+                    .forEach(entry -> csv.writeRecord(
+                            entry.at().toString(),
+                            FormulaGuard.guarded(entry.who()),
+                            entry.app() == null ? "" : entry.app(),
+                            entry.action(),
+                            FormulaGuard.guarded(entry.detail())));
+        }
+    }
+}
