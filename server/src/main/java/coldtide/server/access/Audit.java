@@ -37,6 +37,11 @@ public class Audit {
         entries.save(new AuditEntry(who, null, action, detail));
     }
 
+    /** What is done in the background for somebody. */
+    public void noteBy(String who, App app, String action, String detail) {
+        entries.save(new AuditEntry(who, app.id(), action, detail));
+    }
+
     /** A text that somebody sent, as it is noted: in quotes, and not long. */
     public static String quoted(String text) {
         return '"' + StorableText.clean(StorableText.shortened(text, 80)) + '"';

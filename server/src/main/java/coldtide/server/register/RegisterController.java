@@ -6,16 +6,20 @@ import coldtide.core.register.RegisterAnswer;
 import coldtide.core.register.RegisterQuestion;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.register.RegisterQuestion.Order;
+import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.PersonNames;
 import coldtide.server.http.Problem;
+import coldtide.server.store.App;
+import coldtide.server.store.Erasure;
 import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -40,8 +44,10 @@ class RegisterController {
     private final Asking asking;
     private final PersonNames people;
     private final Erasing erasing;
+    private final Apps apps;
 
-    RegisterController(Asking asking, PersonNames people, Erasing erasing) {
+    RegisterController(Asking asking, PersonNames people, Erasing erasing, Apps apps) {
+        this.apps = apps;
         this.asking = asking;
         this.people = people;
         this.erasing = erasing;
@@ -178,18 +184,50 @@ class RegisterController {
     /** @param typed the person's name as the sender knows it, typed by the keeper as a proof of intent */
     record ErasureAsk(@NotBlank String typed) {}
 
-    /** Erases a person for ever. */
+    /**
+     * A user who is to be erased, or was; it does not say who.
+     *
+     * @param leftovers where the name may still stand, such as "evidence: 2"
+     */
+    record ErasureView(
+            int id,
+            Erasure.State state,
+            Instant requested,
+            String requestedBy,
+            @Schema(types = {"string", "null"}) Instant finished,
+            long events,
+            long rejectedRows,
+            List<String> leftovers) {
+        static ErasureView of(Erasure erasure) {
+            return new ErasureView(
+                    erasure.id(),
+                    erasure.state(),
+                    erasure.requested(),
+                    erasure.requestedBy(),
+                    erasure.finished().orElse(null),
+                    erasure.events(),
+                    erasure.rejectedRows(),
+                    erasure.leftovers());
+        }
+    }
+
+    /** Has a user erased for ever. Answered when it is done, or after some seconds while it goes on. */
     @DeleteMapping("/{id}")
-    Erasing.ErasedView erase(@PathVariable String app, @PathVariable String id, @Valid @RequestBody ErasureAsk ask) {
-        return asking.ask(app, asked -> {
-                    PersonNames.place(asked.log(), id);
-                    long owner = PersonNames.owner(id);
-                    String name = people.names(asked.app(), List.of(owner)).get(owner);
-                    if (name == null || !name.equals(ask.typed().strip())) {
-                        throw Problem.badField("typed", "This is not the name of the person; nothing was erased.");
-                    }
-                    return erasing.erase(asked.app(), owner);
-                })
-                .answer();
+    ErasureView erase(
+            @PathVariable String app, @PathVariable String id, @Valid @RequestBody ErasureAsk ask, Principal who) {
+        App of = apps.require(app);
+        long owner = PersonNames.owner(id);
+        asking.ask(app, asked -> PersonNames.place(asked.log(), id));
+        String name = people.names(of, List.of(owner)).get(owner);
+        if (name == null || !name.equals(ask.typed().strip())) {
+            throw Problem.badField("typed", "This is not the name of the person; nothing was erased.");
+        }
+        return ErasureView.of(erasing.erase(of, owner, who.getName()));
+    }
+
+    /** Users who were erased or are to be, the newest first. */
+    @GetMapping("/erasures")
+    List<ErasureView> erasures(@PathVariable String app) {
+        return erasing.of(apps.require(app)).stream().map(ErasureView::of).toList();
     }
 }

@@ -6,99 +6,218 @@ import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import org.hibernate.Session;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Takes a person out of the store for ever: their events, the names of their installs and account, rows held back that speak of
- * them, contexts nobody else has. Digests stay, so that a file brought in again does not bring them back.
+ * Takes a user out of the store for ever: their events, the names of their installs and account, rejected rows that speak of them,
+ * contexts nobody else has. Digests stay, so that a file brought in again does not bring them back.
+ *
+ * <p>What takes long, reading the app's events three times, is done while others write. Writers are held only at the end, while
+ * what came in meanwhile is looked through and everything is removed by its keys.
  */
 @Component
 public class Eraser {
-    /** Whose each event of some installs is (handbook §2): the account named last, else the first named, else nobody's. */
-    private static final String OWNED = """
-            create temporary table erasing on commit drop as
-            with named as (
-                select source, id, install_id, context_id, count(account_id) over w as naming, account_id,
-                       first_value(account_id) over (partition by install_id
-                         order by account_id is null, time, received, account_id) as first_account
-                from event
-                where app_id = ? and (install_id = ? or install_id in
-                  (select install_id from event where app_id = ? and account_id = ?))
-                window w as (partition by install_id order by time, received, account_id)),
-            owned as (
-                select source, id, install_id, context_id,
-                       coalesce(max(account_id) over (partition by install_id, naming), first_account, -install_id - 1)
-                         as person
-                from named)
-            select source, id, install_id, context_id from owned where person = ?
-            """;
-
     /** What means something in a regular expression of the database. */
     private static final Pattern SPECIAL = Pattern.compile("[.^$|?*+()\\[\\]{}\\\\]");
+
+    private static final int TRIES = 4;
+    /** Names shorter than this stand in too many texts that do not mean the user. */
+    private static final int SHORTEST_SOUGHT = 3;
+
+    /** Where else a name may stand: what is said of it, and how many rows of the app hold it. */
+    private static final Map<String, String> OTHER_PLACES = new LinkedHashMap<>();
+
+    static {
+        OTHER_PLACES.put(
+                "evidence", "select address || ' ' || question || ' ' || answer::text from evidence where app_id = ?");
+        OTHER_PLACES.put(
+                "segments: rule or description",
+                "select name || ' ' || description || ' ' || coalesce(among::text, '') from segment where app_id = ?");
+        OTHER_PLACES.put(
+                "behaviours: condition or description",
+                "select name || ' ' || description || ' ' || what::text from behaviour where app_id = ?");
+        OTHER_PLACES.put("names of imported files", "select file_name from import where app_id = ?");
+        OTHER_PLACES.put("audit log", "select detail from audit_entry where app_id = ?");
+        OTHER_PLACES.put("annotations", "select name from mark where app_id = ?");
+        OTHER_PLACES.put(
+                "comments on cases",
+                "select c.text from case_comment c join kept_case k on k.id = c.case_id where k.app_id = ?");
+        OTHER_PLACES.put(
+                "properties of other users' events",
+                "select properties::text from event where app_id = ? and properties is not null");
+    }
 
     private final EntityManager entities;
     private final EventWriter writer;
     private final SealedLogs sealed;
+    private final TransactionTemplate transactions;
 
-    Eraser(EntityManager entities, EventWriter writer, SealedLogs sealed) {
+    Eraser(EntityManager entities, EventWriter writer, SealedLogs sealed, TransactionTemplate transactions) {
         this.entities = entities;
         this.writer = writer;
         this.sealed = sealed;
+        this.transactions = transactions;
     }
-
-    /** How much was erased. */
-    public record Erased(long events, long heldBack) {}
 
     /**
-     * Erases one person; waits for writers of the app, and holds them up meanwhile. Whatever has come in by then is erased too: which
-     * installs are theirs is asked of the store, not of a log that may be a second older. Reads the events of the app a few times.
+     * What was erased.
      *
-     * @param owner whose it is: the number of the account, or {@code ~} that of the install
+     * @param leftovers where the name may still stand, as sentences; these are not searched by what a text means
      */
-    @Transactional
-    public Erased erase(App app, long owner) {
-        writer.hold(app);
-        Erased erased = entities.unwrap(Session.class).doReturningWork(connection -> {
-            long events = events(connection, app, owner);
-            long heldBack = heldBack(connection, app, keys(connection, app, owner));
-            forgetNames(connection, app, owner);
-            return new Erased(events, heldBack);
-        });
-        sealed.forget(app.id());
-        return erased;
+    public record Erased(long events, long rejectedRows, List<String> leftovers) {}
+
+    /** What was looked at came in after it was looked for, with an install that was not known to be the user's. */
+    private static final class Overtaken extends RuntimeException {
+        private static final long serialVersionUID = 1L;
     }
 
-    private static long events(Connection connection, App app, long owner) throws SQLException {
-        try (PreparedStatement statement = connection.prepareStatement(OWNED)) {
-            statement.setInt(1, app.id());
-            statement.setLong(2, ~owner);
-            statement.setInt(3, app.id());
-            statement.setLong(4, owner);
-            statement.setLong(5, owner);
-            statement.execute();
+    /**
+     * Erases one user in one transaction. Whatever has come in by its end is erased too: which installs are theirs is asked of the
+     * store, not of a log that may be a second older.
+     *
+     * @param owner whose it is: the number of the account, or {@code ~} that of the install
+     * @param with what belongs to the same transaction, such as noting that it is done
+     */
+    public Erased erase(App app, long owner, Consumer<Erased> with) {
+        for (int left = TRIES; left > 0; left--) {
+            boolean holdFirst = left == 1;
+            try {
+                return transactions.execute(status -> {
+                    if (holdFirst) {
+                        writer.hold(app);
+                    }
+                    Erased erased =
+                            entities.unwrap(Session.class).doReturningWork(connection -> erase(connection, app, owner));
+                    sealed.doNotOpen(app.id());
+                    with.accept(erased);
+                    return erased;
+                });
+            } catch (Overtaken again) {
+                continue; // an install of theirs came in for the first time just now
+            }
         }
-        // Installs that have events of others too keep their name; of those, single events are kept out.
+        throw new IllegalStateException("The user could not be erased: events kept coming in from further installs.");
+    }
+
+    private Erased erase(Connection connection, App app, long owner) throws SQLException {
+        long seen = one(connection, "select newest from event_batch where app_id = " + app.id());
+        List<Long> installs = installs(connection, app, owner);
+        String ofInstalls = "install_id in (select install_id from erasing_install)";
+        update(connection, "create temporary table erasing_install (install_id bigint primary key) on commit drop");
+        for (long install : installs) {
+            update(connection, "insert into erasing_install values (" + install + ")");
+        }
         update(
                 connection,
-                "create temporary table erasing_install on commit drop as select distinct install_id,"
-                        + " exists (select from event e where e.app_id = " + app.id()
-                        + " and e.install_id = x.install_id and not exists (select from erasing y"
-                        + " where y.source = e.source and y.id = e.id)) as shared from erasing x");
+                "create temporary table erasing_raw on commit drop as select source, id, install_id, context_id,"
+                        + " account_id, time, received from event where app_id = " + app.id() + " and " + ofInstalls);
+        // Contexts that nobody else has: looked for among the events of all others.
+        update(
+                connection,
+                "create temporary table erasing_context on commit drop as select distinct context_id from erasing_raw");
+        update(connection, "analyze erasing_context");
+        dropSharedContexts(connection, app, seen, false);
+        long newestRow = one(connection, "select coalesce(max(id), 0) from held_back_row where app_id = " + app.id());
+        List<String> keys = keys(connection, app, owner);
+        long rejectedRows = rejectedRows(connection, app, keys, 0, newestRow);
+        List<String> leftovers = leftovers(connection, app, keys);
+
+        writer.hold(app);
+        boolean others = one(
+                        connection,
+                        "select count(*) from event where app_id = " + app.id() + " and batch > " + seen
+                                + " and account_id = " + owner + " and not " + ofInstalls)
+                > 0;
+        if (others) {
+            throw new Overtaken();
+        }
+        update(
+                connection,
+                "insert into erasing_raw select source, id, install_id, context_id, account_id, time, received from event"
+                        + " where app_id = " + app.id() + " and batch > " + seen + " and " + ofInstalls);
+        dropSharedContexts(connection, app, seen, true);
+        own(connection, owner);
         tombstones(connection, app, owner);
+        long events = deleteEvents(connection, app);
+        List<String> newestKeys = keys(connection, app, owner);
+        rejectedRows += rejectedRows(connection, app, newestKeys, newestRow, Long.MAX_VALUE);
+        forgetNames(connection, app, owner);
+        return new Erased(events, rejectedRows, leftovers);
+    }
+
+    private static List<Long> installs(Connection connection, App app, long owner) throws SQLException {
+        if (owner < 0) {
+            return List.of(~owner);
+        }
+        return texts(
+                        connection,
+                        "select distinct install_id from event where app_id = " + app.id() + " and account_id = "
+                                + owner)
+                .stream()
+                .map(Long::valueOf)
+                .toList();
+    }
+
+    /** Of the contexts that may go, those that events of others have stay. @param newest whether only events since are looked at */
+    private static void dropSharedContexts(Connection connection, App app, long seen, boolean newest)
+            throws SQLException {
+        update(
+                connection,
+                "delete from erasing_context where context_id in (select distinct context_id from event where app_id = "
+                        + app.id() + (newest ? " and batch > " + seen : "")
+                        + " and context_id in (select context_id from erasing_context)"
+                        + " and install_id not in (select install_id from erasing_install))");
+    }
+
+    /**
+     * Whose each event of the installs is (handbook, section 2): the account named last, else the first named, else nobody's.
+     * Installs that have events of others too keep their name; of those, single events are kept out.
+     */
+    private static void own(Connection connection, long owner) throws SQLException {
+        update(connection, "create temporary table erasing on commit drop as " + """
+                with named as (
+                    select source, id, install_id, context_id, count(account_id) over w as naming, account_id,
+                           first_value(account_id) over (partition by install_id
+                             order by account_id is null, time, received, account_id) as first_account
+                    from erasing_raw
+                    window w as (partition by install_id order by time, received, account_id)),
+                owned as (
+                    select source, id, install_id, context_id,
+                           coalesce(max(account_id) over (partition by install_id, naming), first_account,
+                             -install_id - 1) as person
+                    from named)
+                select *, bool_or(person <> %d) over (partition by install_id) as shared from owned
+                """.formatted(owner));
+        update(
+                connection,
+                "delete from erasing_context where context_id in (select context_id from erasing where person <> "
+                        + owner + ")");
+        update(connection, "delete from erasing where person <> " + owner);
+        update(connection, "analyze erasing");
+    }
+
+    private static long deleteEvents(Connection connection, App app) throws SQLException {
+        update(connection, "set local enable_seqscan = off");
+        update(connection, "set local enable_hashjoin = off");
+        update(connection, "set local enable_mergejoin = off");
         long events = update(
                 connection,
-                "delete from event e using erasing x where e.app_id = " + app.id()
+                "delete from " + EventWriter.table(app) + " e using erasing x where e.app_id = " + app.id()
                         + " and e.source = x.source and e.id = x.id");
         update(
                 connection,
-                "delete from event_context c where c.app_id = " + app.id()
-                        + " and c.id in (select context_id from erasing) and not exists"
-                        + " (select from event e where e.app_id = " + app.id() + " and e.context_id = c.id)");
+                "delete from event_context c using erasing_context x where c.app_id = " + app.id()
+                        + " and c.id = x.context_id");
+        update(connection, "set local enable_seqscan = on");
+        update(connection, "set local enable_hashjoin = on");
+        update(connection, "set local enable_mergejoin = on");
         return events;
     }
 
@@ -108,16 +227,20 @@ public class Eraser {
         }
     }
 
+    private static long one(Connection connection, String sql) throws SQLException {
+        return Long.parseLong(texts(connection, sql).get(0));
+    }
+
     private static void tombstones(Connection connection, App app, long owner) throws SQLException {
         List<byte[]> digests = new ArrayList<>();
         for (Map.Entry<Erasures.Kind, String> each : Map.of(
                         Erasures.Kind.INSTALL,
-                        "select i.key from install i join erasing_install x on x.install_id = i.id where not x.shared",
+                        "select key from install where app_id = " + app.id()
+                                + " and id in (select install_id from erasing where not shared)",
                         Erasures.Kind.ACCOUNT,
                         "select key from account where id = " + owner,
                         Erasures.Kind.EVENT,
-                        "select length(x.source) || ' ' || x.source || x.id from erasing x"
-                                + " join erasing_install i using (install_id) where i.shared")
+                        "select length(source) || ' ' || source || id from erasing where shared")
                 .entrySet()) {
             for (String key : texts(connection, each.getValue())) {
                 digests.add(Erasures.digest(app.erasureSalt(), each.getKey(), key));
@@ -145,34 +268,94 @@ public class Eraser {
         return texts;
     }
 
+    /** The names by which the sender knows the user. An install that may have passed to somebody else is not one of them. */
     private static List<String> keys(Connection connection, App app, long owner) throws SQLException {
         return texts(
                 connection,
-                "select i.key from install i join erasing_install x on x.install_id = i.id where not x.shared"
+                "select key from install where app_id = " + app.id()
+                        + " and id in (select install_id from erasing_install) and not exists (select from erasing_raw r"
+                        + " where r.install_id = install.id and r.account_id is not null and r.account_id <> " + owner
+                        + ")"
                         + " union select key from account where app_id = " + app.id() + " and id = " + owner);
     }
 
-    /** Rows in which one of the names stands as a word of its own. */
-    private static long heldBack(Connection connection, App app, List<String> keys) throws SQLException {
+    /** Rejected rows in which one of the names stands as a word of its own, also where it is spelled by escapes of JSON. */
+    private static long rejectedRows(Connection connection, App app, List<String> keys, long afterRow, long toRow)
+            throws SQLException {
         long rows = 0;
         try (PreparedStatement statement = connection.prepareStatement(
-                "delete from held_back_row where app_id = ? and position(? in content) > 0 and content ~ ?")) {
+                "delete from held_back_row where app_id = ? and id > ? and id <= ?"
+                        + " and (position(? in content) > 0 and content ~ ? or position('\\u' in content) > 0 and content ~ ?)")) {
             for (String key : keys) {
                 statement.setInt(1, app.id());
-                statement.setString(2, key);
-                statement.setString(
-                        3, "(^|[^[:alnum:]_-])" + SPECIAL.matcher(key).replaceAll("\\\\$0") + "($|[^[:alnum:]_-])");
+                statement.setLong(2, afterRow);
+                statement.setLong(3, toRow);
+                statement.setString(4, key);
+                statement.setString(5, asWord(SPECIAL.matcher(key).replaceAll("\\\\$0")));
+                statement.setString(6, asWord(escapable(key)));
                 rows += statement.executeUpdate();
             }
         }
         return rows;
     }
 
+    private static String asWord(String expression) {
+        return "(^|[^[:alnum:]_-])" + expression + "($|[^[:alnum:]_-])";
+    }
+
+    /** An expression for a text any of whose characters may be written as an escape of JSON. */
+    private static String escapable(String key) {
+        StringBuilder expression = new StringBuilder();
+        for (int i = 0; i < key.length(); i++) {
+            String plain = SPECIAL.matcher(key.substring(i, i + 1)).replaceAll("\\\\$0");
+            StringBuilder anyCase = new StringBuilder();
+            for (char c : String.format("%04x", (int) key.charAt(i)).toCharArray()) {
+                anyCase.append(Character.isLetter(c) ? "[" + c + Character.toUpperCase(c) + "]" : c);
+            }
+            expression
+                    .append("(")
+                    .append(plain)
+                    .append("|\\\\u")
+                    .append(anyCase)
+                    .append(")");
+        }
+        return expression.toString();
+    }
+
+    private static List<String> leftovers(Connection connection, App app, List<String> keys) throws SQLException {
+        List<String> sentences = new ArrayList<>();
+        for (Map.Entry<String, String> place : OTHER_PLACES.entrySet()) {
+            long found = 0;
+            for (String key : keys) {
+                if (key.length() >= SHORTEST_SOUGHT) {
+                    found += holding(connection, app, place.getValue(), key);
+                }
+            }
+            if (found > 0) {
+                sentences.add(place.getKey() + ": " + found);
+            }
+        }
+        return sentences;
+    }
+
+    private static long holding(Connection connection, App app, String texts, String key) throws SQLException {
+        try (PreparedStatement statement = connection.prepareStatement(
+                "select count(*) from (" + texts + ") t (said) where position(? in said) > 0 and said ~ ?")) {
+            statement.setInt(1, app.id());
+            statement.setString(2, key);
+            statement.setString(3, asWord(SPECIAL.matcher(key).replaceAll("\\\\$0")));
+            try (ResultSet row = statement.executeQuery()) {
+                row.next();
+                return row.getLong(1);
+            }
+        }
+    }
+
     private static void forgetNames(Connection connection, App app, long owner) throws SQLException {
         update(
                 connection,
                 "delete from install where app_id = " + app.id()
-                        + " and id in (select install_id from erasing_install where not shared)");
+                        + " and id in (select install_id from erasing where not shared)");
         update(connection, "delete from account where app_id = " + app.id() + " and id = " + owner);
     }
 }

@@ -137,6 +137,14 @@ class SealedLogs {
         }
     }
 
+    /** What was kept of an app's log is not opened again. Its blocks go when the next one is kept; that may take longer. */
+    @Transactional
+    public void doNotOpen(int appId) {
+        entities.createQuery("delete from SealedLogHead h where h.appId = :app")
+                .setParameter("app", appId)
+                .executeUpdate();
+    }
+
     /** Forgets what was kept of an app's log. */
     @Transactional
     public void forget(int appId) {

@@ -78,7 +78,8 @@ class AccessTest {
             for (int i = 0; i < 40; i++) {
                 Caller guesser = Caller.stranger();
                 guesser.get("/api/session");
-                answers.add(threads.submit(() -> guesser.post("/api/session", wrong).status()));
+                answers.add(
+                        threads.submit(() -> guesser.post("/api/session", wrong).status()));
             }
             int tried = 0;
             for (Future<Integer> answer : answers) {
@@ -150,7 +151,8 @@ class AccessTest {
     void allOfALongPasswordCounts() {
         Caller keeper = Application.keeper();
         String name = "long-" + System.nanoTime();
-        JsonNode made = keeper.post("/api/people", Map.of("name", name, "role", "READER")).json();
+        JsonNode made = keeper.post("/api/people", Map.of("name", name, "role", "READER"))
+                .json();
         Caller member = Caller.as(name, made.get("password").asString());
         String password = "x".repeat(128);
         Map<String, String> change = Map.of("old", made.get("password").asString(), "fresh", password);
@@ -159,12 +161,10 @@ class AccessTest {
         stranger.get("/api/session");
         Map<String, String> nearly = Map.of("name", name, "password", "x".repeat(127) + "y");
         assertThat(stranger.post("/api/session", nearly).status()).isEqualTo(401);
-        assertThat(stranger.post("/api/session", Map.of("name", name, "password", password)).status())
+        assertThat(stranger.post("/api/session", Map.of("name", name, "password", password))
+                        .status())
                 .isEqualTo(200);
-        assertThat(member.call(
-                                "PUT",
-                                "/api/session/password",
-                                Map.of("old", password, "fresh", "y".repeat(129)))
+        assertThat(member.call("PUT", "/api/session/password", Map.of("old", password, "fresh", "y".repeat(129)))
                         .status())
                 .isEqualTo(400);
     }
@@ -173,14 +173,13 @@ class AccessTest {
     void guessingThePresentPasswordIsSlowedDown() {
         Caller keeper = Application.keeper();
         String name = "guess-" + System.nanoTime();
-        JsonNode made = keeper.post("/api/people", Map.of("name", name, "role", "READER")).json();
+        JsonNode made = keeper.post("/api/people", Map.of("name", name, "role", "READER"))
+                .json();
         Caller member = Caller.as(name, made.get("password").asString());
         int status = 0;
         for (int i = 0; i < 9; i++) {
             status = member.call(
-                            "PUT",
-                            "/api/session/password",
-                            Map.of("old", "guess " + i, "fresh", "something quite new"))
+                            "PUT", "/api/session/password", Map.of("old", "guess " + i, "fresh", "something quite new"))
                     .status();
         }
         assertThat(status).isEqualTo(429);
@@ -197,9 +196,11 @@ class AccessTest {
         Caller keeper = Application.keeper();
         JsonNode failed = keeper.get("/api/audit?action=sign-in%20failed").json();
         assertThat(failed.get("entries").get(0).get("detail").asString()).contains(name);
-        JsonNode signedIn = keeper.get("/api/audit?who=keeper&action=signed%20in").json();
+        JsonNode signedIn =
+                keeper.get("/api/audit?who=keeper&action=signed%20in").json();
         assertThat(signedIn.get("total").asLong()).isPositive();
-        signedIn.get("entries").forEach(entry -> assertThat(entry.get("who").asString()).isEqualTo("keeper"));
+        signedIn.get("entries")
+                .forEach(entry -> assertThat(entry.get("who").asString()).isEqualTo("keeper"));
         String csv = keeper.get("/api/audit.csv?action=sign-in%20failed").text();
         assertThat(csv).startsWith("at,who,app,action,detail").contains(name);
         assertThat(Caller.demo().get("/api/audit.csv").status()).isEqualTo(403);

@@ -44,7 +44,8 @@ class RevocationTest {
                     }));
                 }
                 Thread.sleep(30);
-                keeper.delete("/api/apps/revoked/keys/" + made.get("key").get("id").asInt());
+                keeper.delete(
+                        "/api/apps/revoked/keys/" + made.get("key").get("id").asInt());
                 int afterwards = send(Caller.withKey(secret));
                 Thread.sleep(30);
                 over.set(true);
@@ -52,7 +53,9 @@ class RevocationTest {
                     sender.get();
                 }
                 assertThat(afterwards).as("round %s, at once", round).isEqualTo(401);
-                assertThat(send(Caller.withKey(secret))).as("round %s, later", round).isEqualTo(401);
+                assertThat(send(Caller.withKey(secret)))
+                        .as("round %s, later", round)
+                        .isEqualTo(401);
             }
         } finally {
             threads.shutdownNow();

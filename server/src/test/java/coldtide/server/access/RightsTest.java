@@ -60,6 +60,7 @@ class RightsTest {
                 "releases/store",
                 "register",
                 "register/{id}",
+                "register/erasures",
                 "evidence",
                 "evidence/{id}")) {
             least("READER", "get /api/apps/{app}/" + seen);

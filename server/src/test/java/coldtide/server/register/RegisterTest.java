@@ -125,6 +125,7 @@ class RegisterTest {
                 app_open,2026-05-03T10:00:00Z,phone-1,berta,4,Lisbon,,
                 app_open,2026-05-03T11:00:00Z,phone-3,,5,Porto,,
                 app_open,not a time,phone-2,änna@hafen,6,Secretville,,
+                app_open,not a time,phone-9,"{""who"":""\\u00E4nna@h\\u0061fen""}",7,,,
                 """;
         Application.bring(keeper, "erasing", file);
         String all = "{'by':'EVENTS','largestFirst':true,'columns':['city'],'from':0,'most':10}";
@@ -153,7 +154,8 @@ class RegisterTest {
         assertThat(erased.get("events").asInt())
                 .as("anna's own, and what the phone did before it named her")
                 .isEqualTo(3);
-        assertThat(erased.get("heldBack").asInt()).isEqualTo(1);
+        assertThat(erased.get("rejectedRows").asInt()).isEqualTo(2);
+        assertThat(erased.get("state").asString()).isEqualTo("DONE");
         JsonNode after = ask(keeper, "erasing", all).json().get("answer");
         assertThat(after.get("people").asInt()).isEqualTo(2);
         assertThat(keeper.get("/api/apps/erasing/register?name=%C3%A4nna%40hafen")
@@ -187,8 +189,8 @@ class RegisterTest {
                 .isZero();
         String audit = keeper.get("/api/audit").text();
         assertThat(audit)
-                .contains("person erased")
-                .contains("3 events and 1 rows held back")
+                .contains("user erased")
+                .contains("3 events and 2 rejected rows")
                 .doesNotContain("änna@hafen");
     }
 
