@@ -49,16 +49,34 @@ export function usePersonLog(app: string, id: string | null, from: number, most:
   });
 }
 
-/** Erases a person for ever; everything of the app is asked again. */
+export type ErasureView = Schemas['ErasureView'];
+
+const erasuresOf = (app: string) =>
+  answered(api.GET('/api/apps/{app}/register/erasures', { params: { path: { app } } }));
+
+const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+/** Has a user erased for ever and waits until it is done, however long. */
 export function useErasePerson(app: string) {
   return useMutation({
-    mutationFn: ({ id, typed }: { id: string; typed: string }) =>
-      answered(
+    mutationFn: async ({ id, typed }: { id: string; typed: string }): Promise<ErasureView> => {
+      let erasure = await answered(
         api.DELETE('/api/apps/{app}/register/{id}', {
           params: { path: { app, id } },
           body: { typed },
         }),
-      ),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: appKey(app) }),
+      );
+      while (erasure.state === 'WAITING') {
+        await pause(2000);
+        erasure = (await erasuresOf(app)).find((each) => each.id === erasure.id) ?? erasure;
+      }
+      if (erasure.state === 'FAILED') {
+        throw new Error('This failed on our side. It is tried again at the next start of the server.');
+      }
+      return erasure;
+    },
   });
 }
+
+/** Everything of an app is asked again. */
+export const askAgain = (app: string) => queryClient.invalidateQueries({ queryKey: appKey(app) });

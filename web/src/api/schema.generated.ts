@@ -59,7 +59,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all"];
+        get: operations["all_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -980,6 +980,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/register/erasures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["erasures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/register/{id}": {
         parameters: {
             query?: never;
@@ -1284,6 +1300,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audit.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["auditFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -1391,6 +1423,38 @@ export interface paths {
         put?: never;
         post: operations["signIn"];
         delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/others": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endOthers"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2115,14 +2179,24 @@ export interface components {
             retired: boolean;
             shownAs: string;
         };
-        ErasedView: {
-            /** Format: int64 */
-            events: number;
-            /** Format: int64 */
-            heldBack: number;
-        };
         ErasureAsk: {
             typed: string;
+        };
+        ErasureView: {
+            /** Format: int64 */
+            events: number;
+            /** Format: date-time */
+            finished: string | null;
+            /** Format: int32 */
+            id: number;
+            leftovers: string[];
+            /** Format: int64 */
+            rejectedRows: number;
+            /** Format: date-time */
+            requested: string;
+            requestedBy: string;
+            /** @enum {string} */
+            state: "WAITING" | "DONE" | "FAILED";
         };
         EventMovedView: {
             /** Format: double */
@@ -2361,7 +2435,7 @@ export interface components {
             /** Format: int64 */
             heldBack: number;
             /** @enum {string} */
-            kind: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+            kind: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "NUMBER" | "LIMIT" | "OTHER";
             /** Format: int64 */
             settled: number;
         };
@@ -2384,7 +2458,7 @@ export interface components {
             /** Format: int32 */
             importId: number | null;
             /** @enum {string} */
-            kind: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+            kind: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "NUMBER" | "LIMIT" | "OTHER";
             /** Format: int64 */
             line: number;
             reason: string;
@@ -2767,6 +2841,15 @@ export interface components {
             likeliest: string;
             /** Format: date-time */
             to: string;
+        };
+        OpenSession: {
+            address: string;
+            browser: string;
+            current: boolean;
+            /** Format: date-time */
+            lastUsed: string | null;
+            /** Format: date-time */
+            since: string;
         };
         OutageView: {
             /** Format: double */
@@ -3820,7 +3903,7 @@ export interface operations {
             };
         };
     };
-    all: {
+    all_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4756,7 +4839,7 @@ export interface operations {
         parameters: {
             query?: {
                 importId?: number;
-                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "NUMBER" | "LIMIT" | "OTHER";
                 live?: boolean;
                 page?: number;
             };
@@ -4783,7 +4866,7 @@ export interface operations {
         parameters: {
             query?: {
                 importId?: number;
-                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "NUMBER" | "LIMIT" | "OTHER";
                 live?: boolean;
             };
             header?: never;
@@ -4807,7 +4890,7 @@ export interface operations {
         parameters: {
             query?: {
                 importId?: number;
-                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "OTHER";
+                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "NUMBER" | "LIMIT" | "OTHER";
                 live?: boolean;
             };
             header?: never;
@@ -5618,6 +5701,28 @@ export interface operations {
             };
         };
     };
+    erasures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErasureView"][];
+                };
+            };
+        };
+    };
     log: {
         parameters: {
             query?: {
@@ -5666,7 +5771,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ErasedView"];
+                    "application/json": components["schemas"]["ErasureView"];
                 };
             };
         };
@@ -6255,6 +6360,11 @@ export interface operations {
     audit: {
         parameters: {
             query?: {
+                who?: string;
+                action?: string;
+                app?: string;
+                from?: string;
+                to?: string;
                 page?: number;
             };
             header?: never;
@@ -6271,6 +6381,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AuditPage"];
                 };
+            };
+        };
+    };
+    auditFile: {
+        parameters: {
+            query?: {
+                who?: string;
+                action?: string;
+                app?: string;
+                from?: string;
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6490,6 +6624,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSession"][];
+                };
+            };
+        };
+    };
+    endOthers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenSession"][];
                 };
             };
         };

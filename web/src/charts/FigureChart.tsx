@@ -63,7 +63,10 @@ export default function FigureChart(props: FigureChartProps) {
   const roles = useRoles();
   const option = useMemo(() => optionOf(props, roles), [props, roles]);
   const place = useRef<HTMLElement>(null);
-  useEffect(() => place.current?.scrollIntoView({ block: 'nearest' }), [props.title]);
+  useEffect(() => {
+    // Returns a promise in some browsers, which an effect must not.
+    void place.current?.scrollIntoView({ block: 'nearest' });
+  }, [props.title]);
   const known = props.values.filter((value): value is number => value !== null);
   const say = (value: number) => figureValue(value, props.unit, props.currency);
   const summary =

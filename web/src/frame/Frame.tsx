@@ -8,6 +8,7 @@ import { roomOf } from './head/rooms';
 import { useKeys } from './keys';
 import { lengthOf, shifted, daysParam, useAsked, type Asked } from './question';
 import { Rail } from './rail/Rail';
+import { RoomBoundary } from './RoomBoundary';
 import './frame.css';
 
 const fetchFinder = () => import('./Finder');
@@ -49,7 +50,8 @@ export function Frame() {
     () => app && { app, rail, asked, setFoot },
     [app, rail, asked],
   );
-  const comparing = roomOf(useLocation().pathname)?.compares ?? false;
+  const location = useLocation();
+  const comparing = roomOf(location.pathname)?.compares ?? false;
   // Fetched before it is asked for, so that what is typed after Ctrl K is not lost.
   useEffect(() => void fetchFinder(), []);
   const noEvents = answer.error instanceof ProblemError && answer.error.status === 409;
@@ -69,7 +71,9 @@ export function Frame() {
       )}
       <main className="room">
         {context ? (
-          <Outlet context={context} />
+          <RoomBoundary place={location.pathname + location.search} start={location.pathname}>
+            <Outlet context={context} />
+          </RoomBoundary>
         ) : (
           <p className="serif empty-room">There is no app &ldquo;{asked.app}&rdquo;.</p>
         )}

@@ -10,6 +10,14 @@ const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
+/** Whether something is open that has keys of its own, or an answer is on its way that nothing may be done with yet. */
+const isElsewhere = (target: EventTarget | null) =>
+  (target instanceof HTMLElement &&
+    target.closest('[role=menu],[role=listbox],[role=dialog],dialog,[popover]') !== null) ||
+  document.querySelector('[role=menu],[role=listbox],[role=dialog],dialog[open]') !== null;
+
+const isUpdating = () => document.querySelector('[data-updating=true]') !== null;
+
 /** Moves the focus to the next or previous changeable word of the sentence. */
 function moveWord(step: 1 | -1) {
   const words = [...document.querySelectorAll<HTMLElement>('[data-word]')];
@@ -35,7 +43,8 @@ export function useKeys(keys: Keys) {
       if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
         event.preventDefault();
         current.current.onShift(event.key === 'ArrowLeft' ? -1 : 1);
-      } else if (event.key === '?') current.current.onHelp();
+      } else if (isElsewhere(event.target)) return;
+      else if (event.key === '?') current.current.onHelp();
       else if (event.key === '.') moveWord(1);
       else if (event.key === ',') moveWord(-1);
     };
@@ -53,7 +62,8 @@ export function useLetter(letter: string, action: () => void) {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const plain = !event.ctrlKey && !event.metaKey && !event.altKey;
-      if (plain && !isTyping(event.target) && event.key.toLowerCase() === letter) current.current();
+      const isFree = !isTyping(event.target) && !isElsewhere(event.target) && !isUpdating();
+      if (plain && isFree && event.key.toLowerCase() === letter) current.current();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);

@@ -1,6 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import type { DayRange, Figure, RailView } from '../api/queries';
+import { isPersonCondition } from '../words/conditionSchema';
 import { EVERYONE, isEveryone, type PersonCondition } from '../words/conditions';
 import { dayOf, isoOf } from '../words/dates';
 import { isFigure } from '../words/figures';
@@ -69,16 +70,30 @@ export function lastDays(rail: Pick<RailView, 'fullDaysEnd' | 'days'>, days: num
 export const wordOf = <T>(words: Record<string, T>, value: T): string | null =>
   Object.keys(words).find((key) => words[key] === value) ?? null;
 
-/** Some people as they stand in the address; undefined if none do. */
-export function peopleParam(text: string | null): PersonCondition | undefined {
+/** Something in an address that cannot be read; the message is a sentence for whoever opened it. */
+export class BadAddress extends Error {}
+
+/** A value of an address; undefined where there is none. Throws {@link BadAddress} where it is not what it should be. */
+export function valueParam<T>(
+  text: string | null,
+  what: string,
+  isIt: (value: unknown) => value is T,
+): T | undefined {
   if (text === null) return undefined;
+  let value: unknown;
   try {
-    const value: unknown = JSON.parse(text);
-    return typeof value === 'object' && value !== null ? (value as PersonCondition) : undefined;
+    value = JSON.parse(text);
   } catch {
-    return undefined;
+    value = undefined;
   }
+  if (isIt(value)) return value;
+  const shown = text.length > 80 ? `${text.slice(0, 80)} …` : text;
+  throw new BadAddress(`the address holds ${what} that cannot be read: ${shown}`);
 }
+
+/** Some users as they stand in the address; undefined if none do. */
+export const peopleParam = (text: string | null): PersonCondition | undefined =>
+  valueParam(text, 'a condition on users', isPersonCondition);
 
 /** The people a question in an address is asked among. */
 export const amongOf = (asked: Pick<Asked, 'param'>): PersonCondition =>

@@ -1,4 +1,5 @@
 import type { FollowedGroup, Split } from '../api/retention';
+import { isPersonCondition } from '../words/conditionSchema';
 import type { Asked } from './question';
 
 export const USUAL_TOP = 8;
@@ -10,12 +11,23 @@ export function splitOf(asked: Pick<Asked, 'param'>): Split | undefined {
   if (text === null) return undefined;
   if (!text.startsWith('{')) return { property: text };
   try {
-    const split = JSON.parse(text) as Split;
-    return 'property' in split || 'people' in split ? split : undefined;
+    const split: unknown = JSON.parse(text);
+    return isSplit(split) ? split : undefined;
   } catch {
     return undefined;
   }
 }
+
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
+
+const isSplit = (value: unknown): value is Split =>
+  isObject(value) &&
+  (typeof value.property === 'string' ||
+    (Array.isArray(value.people) &&
+      value.people.every(
+        (group: unknown) => isObject(group) && typeof group.name === 'string' && isPersonCondition(group.who),
+      )));
 
 /** As it stands in the address: a property by its name alone. */
 export function splitParam(split: Split | undefined): string | null {

@@ -1,5 +1,6 @@
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { isEventCondition } from '../../words/conditionSchema';
 import { conditionOf, whatOf, type EventCondition, type What } from '../../words/conditions';
 import { EventField } from './NameField';
 import { Pick } from './Pick';
@@ -24,7 +25,11 @@ interface EventsEditorProps {
 /** An event or behaviour, with tests of its properties. */
 export function EventsEditor(props: EventsEditorProps) {
   const what = whatOf(props.value);
-  return what ? <Shaped {...props} what={what} /> : <ByHand value={props.value} onChange={props.onChange} />;
+  return what ? (
+    <Shaped {...props} what={what} />
+  ) : (
+    <ByHand value={props.value} isIt={isEventCondition} onChange={props.onChange} />
+  );
 }
 
 function Shaped({ app, label, what, onChange, testsOnly, autoFocus }: EventsEditorProps & { what: What }) {
@@ -106,8 +111,25 @@ function OneTest({ app, test, onChange }: OneTestProps) {
   );
 }
 
+/** What JSON says; undefined where it is none. */
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return undefined;
+  }
+}
+
 /** A condition of another shape than the editor's own, as it is written. */
-export function ByHand<T>({ value, onChange }: { value: T; onChange: (value: T) => void }) {
+export function ByHand<T>({
+  value,
+  isIt,
+  onChange,
+}: {
+  value: T;
+  isIt: (value: unknown) => value is T;
+  onChange: (value: T) => void;
+}) {
   const [text, setText] = useState(JSON.stringify(value, null, 1));
   const [fault, setFault] = useState('');
   return (
@@ -120,11 +142,12 @@ export function ByHand<T>({ value, onChange }: { value: T; onChange: (value: T) 
       helperText={fault || 'This condition has a shape that can only be changed here.'}
       onChange={(event) => {
         setText(event.target.value);
-        try {
-          onChange(JSON.parse(event.target.value) as T);
+        const next = parsed(event.target.value);
+        if (next === undefined) setFault('This is not valid JSON yet.');
+        else if (!isIt(next)) setFault('This is not a condition yet.');
+        else {
           setFault('');
-        } catch {
-          setFault('This is no JSON yet.');
+          onChange(next);
         }
       }}
     />

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useNames, useWords } from '../../api/words';
 import { EVERYONE, sayPeople, type PersonCondition } from '../../words/conditions';
 import { DidEditor } from './DidEditor';
+import { isPersonCondition } from '../../words/conditionSchema';
 import { ByHand } from './EventsEditor';
 import { Pick } from './Pick';
 import { TestEditor } from './TestEditor';
@@ -180,5 +181,5 @@ function Plain({ app, part, depth, onChange }: Omit<PartProps, 'onRemove'>) {
   // Whom a room's answer counts is changed there; here it is said.
   if ('followed' in part) return <span className="condition-said">{sayPeople(part, names)}</span>;
   if ('did' in part || 'firstDid' in part) return <DidEditor app={app} part={part} onChange={onChange} />;
-  return <ByHand value={part} onChange={onChange} />;
+  return <ByHand value={part} isIt={isPersonCondition} onChange={onChange} />;
 }

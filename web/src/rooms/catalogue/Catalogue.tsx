@@ -8,6 +8,7 @@ import {
   type RecordedProperty,
 } from '../../api/catalogue';
 import { useSession } from '../../api/queries';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
@@ -107,15 +108,17 @@ function Events({ frame, shown }: RoomProps) {
   const save = () =>
     view && saveCsv(`${asked.app}-events.csv`, eventCsv(events, common.entries, view.senders));
   useLetter('x', save);
-  if (answer.isError) return <p className="fall room-fault">{answer.error.message}</p>;
-  if (!view) return null;
   return (
-    <Answer
-      findings={eventFindings(view, common.entries, common.onOpen)}
-      tools={<Tools frame={frame} onSave={save} />}
-    >
-      <EventRows app={frame.app} view={view} events={events} {...common} />
-    </Answer>
+    <AnswerFrame answer={answer}>
+      {view && (
+        <Answer
+          findings={eventFindings(view, common.entries, common.onOpen)}
+          tools={<Tools frame={frame} onSave={save} />}
+        >
+          <EventRows app={frame.app} view={view} events={events} {...common} />
+        </Answer>
+      )}
+    </AnswerFrame>
   );
 }
 
@@ -128,15 +131,17 @@ function Properties({ frame, shown }: RoomProps) {
   const properties = view ? shownProperties(view, common.entries, shown, common.like) : [];
   const save = () => view && saveCsv(`${asked.app}-properties.csv`, propertyCsv(properties, common.entries));
   useLetter('x', save);
-  if (answer.isError) return <p className="fall room-fault">{answer.error.message}</p>;
-  if (!view) return null;
   return (
-    <Answer
-      findings={propertyFindings(view, common.entries, common.onOpen)}
-      tools={<Tools frame={frame} onSave={save} />}
-    >
-      <PropertyRows app={frame.app} properties={properties} {...common} />
-    </Answer>
+    <AnswerFrame answer={answer}>
+      {view && (
+        <Answer
+          findings={propertyFindings(view, common.entries, common.onOpen)}
+          tools={<Tools frame={frame} onSave={save} />}
+        >
+          <PropertyRows app={frame.app} properties={properties} {...common} />
+        </Answer>
+      )}
+    </AnswerFrame>
   );
 }
 

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useContrast, type ContrastRow, type ContrastView } from '../../api/contrast';
 import { useEventNames } from '../../api/catalogue';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer } from '../../frame/Margin';
@@ -67,9 +68,12 @@ export default function Contrast() {
           Say who the first group is: everyone cannot be set against everyone else.
         </p>
       )}
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {ready && answer.data && !answer.isError && (
-        <View frame={frame} view={answer.data.answer} bySureness={order === 'difference'} />
+      {ready && (
+        <AnswerFrame answer={answer}>
+          {answer.data && (
+            <View frame={frame} view={answer.data.answer} bySureness={order === 'difference'} />
+          )}
+        </AnswerFrame>
       )}
     </>
   );

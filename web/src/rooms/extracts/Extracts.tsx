@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { extractFile, useExtract, type ExtractAsk, type ExtractView, type Format } from '../../api/extracts';
 import { useNames, useWords } from '../../api/words';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import { ColumnsField } from '../../frame/ColumnsField';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
@@ -36,10 +37,9 @@ export default function Extracts() {
   return (
     <>
       <Question frame={frame} words={words} />
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {ask && answer.data && !answer.isError && (
-        <View frame={frame} words={words} ask={ask} view={answer.data.answer} />
-      )}
+      <AnswerFrame answer={answer}>
+        {ask && answer.data && <View frame={frame} words={words} ask={ask} view={answer.data.answer} />}
+      </AnswerFrame>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import type { ExtractAsk } from '../../api/extracts';
-import { amongOf, type Asked } from '../../frame/question';
+import { amongOf, valueParam, type Asked } from '../../frame/question';
 import type { EventCondition } from '../../words/conditions';
+import { isEventCondition } from '../../words/conditionSchema';
 
 export const PAGE = 50;
 
@@ -13,19 +14,10 @@ export interface Words {
   from: number;
 }
 
-function conditionParam(text: string | null): EventCondition | null {
-  try {
-    const value: unknown = text === null ? null : JSON.parse(text);
-    return typeof value === 'object' && value !== null ? (value as EventCondition) : null;
-  } catch {
-    return null;
-  }
-}
-
 export function wordsOf({ param }: Pick<Asked, 'param'>): Words {
   const from = Number(param('from') ?? 0);
   return {
-    what: conditionParam(param('what')),
+    what: valueParam(param('what'), 'a condition on events', isEventCondition) ?? null,
     by: param('by'),
     largestFirst: param('order') !== 'up',
     columns: (param('columns') ?? '').split(',').filter((each) => each !== ''),

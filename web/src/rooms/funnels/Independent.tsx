@@ -11,6 +11,7 @@ import { count } from '../../words/numbers';
 import { withoutWords } from './findings';
 import { aloneOf, aloneWord, type Words } from './question';
 import { StepWord } from './StepWord';
+import { UPDATING } from './Sequence';
 import type { WayProps } from './way';
 
 /** Each step by itself: never in words of a sequence. */
@@ -21,16 +22,18 @@ export function Independent({ frame, words, names, ask, children }: WayProps) {
   const told = ask && answer.data?.answer;
   const view = told && told.done.length === words.steps.length ? told : undefined;
   const save = () => {
-    if (view) saveCsv(`${asked.app}-independent.csv`, independentCsv(view, words, names));
+    if (view && !answer.isPlaceholderData)
+      saveCsv(`${asked.app}-independent.csv`, independentCsv(view, words, names));
   };
   useLetter('x', save);
   return (
     <>
       {ask && answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
       <Answer
-        findings={view ? independentFindings(view, words, names) : []}
+        findings={answer.isPlaceholderData ? UPDATING : view ? independentFindings(view, words, names) : []}
         tools={
           view &&
+          !answer.isPlaceholderData &&
           answer.data && (
             <AnswerTools
               app={asked.app}

@@ -31,7 +31,8 @@ export function Sequence({ frame, words, names, ask, children }: WayProps) {
     words.beside && alone.data?.answer.done.length === names.length ? alone.data.answer : undefined;
   const split = splitOf(asked);
   const save = () => {
-    if (view) saveCsv(`${asked.app}-funnel.csv`, csvOf(view, words, names, split));
+    if (view && !answer.isPlaceholderData)
+      saveCsv(`${asked.app}-funnel.csv`, csvOf(view, words, names, split));
   };
   useLetter('x', save);
   const isLost = view && view.all.steps[words.lost - 1] && words.lost > 1;
@@ -52,16 +53,19 @@ export function Sequence({ frame, words, names, ask, children }: WayProps) {
       {ask && answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
       <Answer
         findings={
-          view
-            ? [
-                ...findingsOf(view, words, names, (group) => groupName(split, group)),
-                ...(beside ? besideFindings(beside, words, names) : []),
-                ...gapFindings(gaps, names),
-              ]
-            : tooFew(words.steps.length)
+          answer.isPlaceholderData
+            ? UPDATING
+            : view
+              ? [
+                  ...findingsOf(view, words, names, (group) => groupName(split, group)),
+                  ...(beside ? besideFindings(beside, words, names) : []),
+                  ...gapFindings(gaps, names),
+                ]
+              : tooFew(words.steps.length)
         }
         tools={
           view &&
+          !answer.isPlaceholderData &&
           kept && (
             <AnswerTools
               app={asked.app}
@@ -125,6 +129,11 @@ function Looks({ asked, words }: { asked: FrameContext['asked']; words: Words })
     </>
   );
 }
+
+/** What is said while the answer to a changed question is on its way; the stairs can be edited meanwhile. */
+export const UPDATING: Finding[] = [
+  { key: 'updating', text: 'Updating: the figures here still answer the question before.', caution: true },
+];
 
 /** What is said while there are too few steps to ask about. */
 const tooFew = (steps: number): Finding[] =>

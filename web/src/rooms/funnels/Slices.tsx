@@ -27,7 +27,8 @@ export function Slices({ asked, question, step, name, before }: SlicesProps) {
   const answer = useSlices(asked.app, question);
   const view = answer.data?.answer;
   if (answer.isError) return <p className="fall">{answer.error.message}</p>;
-  if (!view) return <p className="second">All values of all properties are being compared…</p>;
+  if (!view || answer.isPlaceholderData)
+    return <p className="second">All values of all properties are being compared…</p>;
   const apart = view.slices.filter(({ versus }) => versus.adjusted <= RATE);
   const shown = every ? view.slices : apart.slice(0, FIRST);
   return (

@@ -1,3 +1,4 @@
+import { BadAddress } from '../../frame/question';
 import { describe, expect, it } from 'vitest';
 import type { FunnelView, StairsView } from '../../api/funnel';
 import { EVERYONE, sayPeople } from '../../words/conditions';
@@ -61,10 +62,16 @@ describe('Steps in the address', () => {
     expect(stepsParam([])).toBeNull();
   });
 
-  it('are none where they cannot be read', () => {
-    for (const steps of ['[', '{}', '"app_open"', 'null'])
-      expect(wordsOf(param({ steps })).steps).toEqual([]);
-    expect(wordsOf(param({ steps: '[1, null, "app_open", {"name":"x"}]' })).steps).toHaveLength(1);
+  it('say what they hold where they cannot be read', () => {
+    for (const steps of [
+      '[',
+      '{}',
+      '"app_open"',
+      'null',
+      '[1, null, "app_open", {"name":"x"}]',
+      '[{"what":{"not":null}}]',
+    ])
+      expect(() => wordsOf(param({ steps }))).toThrow(BadAddress);
     expect(wordsOf(param({ within: 'a week', order: 'sideways' }))).toMatchObject({
       window: 'P7D',
       order: 'IN_ORDER',

@@ -1,6 +1,6 @@
 import type { DayRange, Grain } from '../../api/queries';
 import type { FunnelAsk, LostAsk, IndependentUnit, StepsAsk } from '../../api/funnel';
-import { amongOf, wordOf, type Asked } from '../../frame/question';
+import { amongOf, valueParam, wordOf, type Asked } from '../../frame/question';
 import { splitOf } from '../../frame/split';
 import {
   bound,
@@ -10,6 +10,7 @@ import {
   type Names,
   type PersonCondition,
 } from '../../words/conditions';
+import { isFunnelStep } from '../../words/conditionSchema';
 import { GRAINS } from '../../words/dates';
 import { plural } from '../../words/numbers';
 
@@ -74,23 +75,14 @@ const eventOf = ({ what, ...more }: Step): string | undefined =>
 export const stepsParam = (steps: Step[]): string | null =>
   steps.length === 0 ? null : JSON.stringify(steps.map((step) => eventOf(step) ?? step));
 
-function isStep(value: unknown): value is Step {
-  return typeof value === 'object' && value !== null && 'what' in value && typeof value.what === 'object';
-}
+const isStepsList = (value: unknown): value is (string | Step)[] =>
+  Array.isArray(value) && value.every((step: unknown) => typeof step === 'string' || isFunnelStep(step));
 
-/** The steps of an address; none where it cannot be read. */
-function stepsOf(text: string | null): Step[] {
-  try {
-    const steps: unknown = JSON.parse(text ?? '[]');
-    if (!Array.isArray(steps)) return [];
-    return steps
-      .map((step: unknown) => (typeof step === 'string' ? { what: { event: step } } : step))
-      .filter(isStep)
-      .slice(0, MOST_STEPS);
-  } catch {
-    return [];
-  }
-}
+/** The steps of an address. */
+const stepsOf = (text: string | null): Step[] =>
+  (valueParam(text, 'steps', isStepsList) ?? [])
+    .map((step) => (typeof step === 'string' ? { what: { event: step } } : step))
+    .slice(0, MOST_STEPS);
 
 export const wordsOf = (param: (name: string) => string | null): Words => ({
   steps: stepsOf(param('steps')),

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
 import { useMeasures, type MeasureView } from '../../api/measures';
 import { useNames } from '../../api/words';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer } from '../../frame/Margin';
 import { NoEvents } from '../../frame/NoEvents';
@@ -47,8 +48,9 @@ export default function Measures() {
         set={(change) => asked.set(paramsOf(change))}
       />
       {!whole && <p className="second room-fault">Choose a property, and the answer comes.</p>}
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && fits && !answer.isError && <View frame={frame} view={view} words={words} onSave={save} />}
+      <AnswerFrame answer={answer}>
+        {view && fits && <View frame={frame} view={view} words={words} onSave={save} />}
+      </AnswerFrame>
     </>
   );
 }

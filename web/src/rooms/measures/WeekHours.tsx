@@ -25,7 +25,7 @@ export function WeekHours({ app, range, words }: WeekHoursProps) {
   });
   const view = answer.data?.answer;
   if (answer.isError) return <p className="fall room-fault">{answer.error.message}</p>;
-  if (!view) return <div style={{ height: 280 }} />;
+  if (!view || answer.isPlaceholderData) return <div style={{ height: 280 }} />;
   const ofPeople = first?.kind === 'PEOPLE';
   const what = first?.what ? sayEvents(first.what, names) : 'anything active';
   // People of several weeks are counted once in a cell: a mean of them would be no number of people.

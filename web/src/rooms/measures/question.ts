@@ -1,6 +1,7 @@
 import type { MeasureAsk, MeasureKind, OneMeasure, OneSplit, Step } from '../../api/measures';
 import type { DayRange } from '../../api/queries';
 import { EVERYONE, isEveryone, type EventCondition, type PersonCondition } from '../../words/conditions';
+import { isEventCondition, isPersonCondition } from '../../words/conditionSchema';
 import { KINDS, STEPS, isOfProperty, stepWord } from '../../words/measures';
 
 export const SHAPES = ['lines', 'bars', 'stacked', 'shares', 'ranked', 'week', 'table'] as const;
@@ -70,7 +71,18 @@ const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 const isMeasure = (value: unknown): boolean =>
-  isObject(value) && typeof value.name === 'string' && KINDS.some((kind) => kind.value === value.kind);
+  isObject(value) &&
+  typeof value.name === 'string' &&
+  KINDS.some((kind) => kind.value === value.kind) &&
+  (value.what === undefined || value.what === null || isEventCondition(value.what)) &&
+  (value.property === undefined || value.property === null || typeof value.property === 'string');
+
+const isGroup = (value: unknown): boolean =>
+  isObject(value) && typeof value.name === 'string' && isPersonCondition(value.who);
+
+const isSplit = (value: unknown): boolean =>
+  isObject(value) &&
+  (typeof value.property === 'string' || (Array.isArray(value.people) && value.people.every(isGroup)));
 
 const listOf = (each: (value: unknown) => boolean) => (value: unknown) =>
   Array.isArray(value) && value.every(each);
@@ -84,13 +96,7 @@ export function wordsOf(param: Param): Words {
     (value) => listOf(isMeasure)(value) && (value as unknown[]).length > 0,
     faults,
   );
-  const splits = read<Partial<OneSplit>[]>(
-    param,
-    'split',
-    [],
-    listOf((value) => isObject(value) && ('property' in value || 'people' in value)),
-    faults,
-  );
+  const splits = read<Partial<OneSplit>[]>(param, 'split', [], listOf(isSplit), faults);
   return {
     measures: measures.map((each) => ({ ...USUAL_MEASURE, ...each })),
     formulas: read<FormulaWord[]>(
@@ -103,8 +109,8 @@ export function wordsOf(param: Param): Words {
     step: STEPS.find((each) => each.name === param('by'))?.value ?? 'DAY',
     course: COURSES.find((each) => each === param('course')) ?? 'each',
     splits: splits.map((each) => ({ property: null, values: null, top: null, people: null, ...each })),
-    among: read<PersonCondition>(param, 'among', EVERYONE, isObject, faults),
-    only: read<EventCondition | null>(param, 'only', null, isObject, faults),
+    among: read<PersonCondition>(param, 'among', EVERYONE, isPersonCondition, faults),
+    only: read<EventCondition | null>(param, 'only', null, isEventCondition, faults),
     compares: param('compare') === 'yes',
     shape: SHAPES.find((each) => each === param('shape')) ?? 'lines',
     shown: read<string[] | null>(

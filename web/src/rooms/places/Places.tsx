@@ -3,6 +3,7 @@ import { useEventNames } from '../../api/catalogue';
 import { useLevels, usePlaces, type LevelView, type PlacesView } from '../../api/places';
 import { useSession, type Foot } from '../../api/queries';
 import { useWords } from '../../api/words';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import { AnswerTools } from '../../frame/AnswerTools';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { useFrame, type FrameContext } from '../../frame/Frame';
@@ -56,18 +57,18 @@ export default function Places() {
   return (
     <>
       <Question frame={frame} words={words} levels={all} />
-      {(levels.isError || answer.isError) && (
-        <p className="fall room-fault">{(answer.error ?? levels.error)?.message}</p>
-      )}
-      {words.level && answer.data && !answer.isError && (
-        <View
-          key={words.level.level}
-          frame={frame}
-          words={words}
-          level={words.level}
-          answered={answer.data}
-        />
-      )}
+      {levels.isError && <p className="fall room-fault">{levels.error.message}</p>}
+      <AnswerFrame answer={answer}>
+        {words.level && answer.data && (
+          <View
+            key={words.level.level}
+            frame={frame}
+            words={words}
+            level={words.level}
+            answered={answer.data}
+          />
+        )}
+      </AnswerFrame>
     </>
   );
 }

@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useErasePerson } from '../../api/register';
+import { askAgain, useErasePerson, type ErasureView } from '../../api/register';
+import { count } from '../../words/numbers';
 
 interface EraseFormProps {
   app: string;
@@ -15,17 +16,23 @@ interface EraseFormProps {
 export function EraseForm({ app, id, name, onErased, onLeave }: EraseFormProps) {
   const [typed, setTyped] = useState('');
   const erase = useErasePerson(app);
+  const close = () => {
+    void askAgain(app);
+    onErased();
+  };
+  if (erase.data) return <Erased erasure={erase.data} onClose={close} />;
   return (
     <form
       className="erase-form"
       onSubmit={(event) => {
         event.preventDefault();
-        erase.mutate({ id, typed }, { onSuccess: onErased });
+        erase.mutate({ id, typed });
       }}
     >
       <p>
-        All events, properties and memberships of <b>{name}</b>, and rows held back that speak of them, go for
-        ever. Files brought in again do not bring them back. The audit says that somebody was erased, not who.
+        All events, properties and memberships of <b>{name}</b>, and rejected rows that hold the name, are
+        erased for ever. Files imported again do not bring the user back. The audit log says that a user was
+        erased, not who. It goes on if you leave this page.
       </p>
       <div className="condition-adds">
         <TextField
@@ -43,7 +50,7 @@ export function EraseForm({ app, id, name, onErased, onLeave }: EraseFormProps) 
           {erase.isPending ? 'Erasing …' : 'Erase for ever'}
         </Button>
         <Button onClick={onLeave} disabled={erase.isPending}>
-          Leave it
+          Cancel
         </Button>
       </div>
       {erase.error && (
@@ -52,5 +59,20 @@ export function EraseForm({ app, id, name, onErased, onLeave }: EraseFormProps) 
         </p>
       )}
     </form>
+  );
+}
+
+/** What was erased, and where the name may still stand. */
+function Erased({ erasure, onClose }: { erasure: ErasureView; onClose: () => void }) {
+  return (
+    <div className="erase-form" role="status">
+      <p>
+        Erased: {count(erasure.events)} events and {count(erasure.rejectedRows)} rejected rows.{' '}
+        {erasure.leftovers.length === 0
+          ? 'The name was found nowhere else.'
+          : `The name may still stand in ${erasure.leftovers.join('; ')}. Look there and remove it where it means this user.`}
+      </p>
+      <Button onClick={onClose}>OK</Button>
+    </div>
   );
 }

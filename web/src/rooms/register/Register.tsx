@@ -2,6 +2,7 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { askRegister, findPeople, useRegister, type By, type RegisterView } from '../../api/register';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import { ColumnsField } from '../../frame/ColumnsField';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { useFrame, type FrameContext } from '../../frame/Frame';
@@ -63,8 +64,9 @@ export default function Register() {
         </Word>
         ?
       </Sentence>
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {answer.data && <View frame={frame} words={words} view={answer.data.answer} />}
+      <AnswerFrame answer={answer}>
+        {answer.data && <View frame={frame} words={words} view={answer.data.answer} />}
+      </AnswerFrame>
     </>
   );
 }

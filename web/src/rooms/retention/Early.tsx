@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { useEventNames } from '../../api/catalogue';
 import { useEarly, type EarlyView, type TieView } from '../../api/retention';
 import type { DayRange } from '../../api/queries';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import type { FrameContext } from '../../frame/Frame';
 import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer, type Finding } from '../../frame/Margin';
@@ -34,30 +35,35 @@ export function Early({ frame, words }: { frame: FrameContext; words: Words }) {
   return (
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && answer.data && (
-        <Answer
-          findings={earlyFindings(view, words, names.shown)}
-          tools={
-            <AnswerTools
-              app={asked.app}
-              room="retention"
-              file={`${asked.app}-early`}
-              answered={answer.data}
-              onCsv={save}
-            >
-              <label>
-                <input type="checkbox" checked={every} onChange={(event) => setEvery(event.target.checked)} />{' '}
-                Every count and length, not only the strongest of each event
-              </label>
-            </AnswerTools>
-          }
-        >
-          {asked.range && (
-            <Ties frame={frame} words={words} range={asked.range} ties={ties} shown={names.shown} />
-          )}
-        </Answer>
-      )}
+      <AnswerFrame answer={answer}>
+        {view && answer.data && (
+          <Answer
+            findings={earlyFindings(view, words, names.shown)}
+            tools={
+              <AnswerTools
+                app={asked.app}
+                room="retention"
+                file={`${asked.app}-early`}
+                answered={answer.data}
+                onCsv={save}
+              >
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={every}
+                    onChange={(event) => setEvery(event.target.checked)}
+                  />{' '}
+                  Every count and length, not only the strongest of each event
+                </label>
+              </AnswerTools>
+            }
+          >
+            {asked.range && (
+              <Ties frame={frame} words={words} range={asked.range} ties={ties} shown={names.shown} />
+            )}
+          </Answer>
+        )}
+      </AnswerFrame>
     </>
   );
 }

@@ -4,6 +4,7 @@ import { useSurvival, type CurveView, type Split, type SurvivalView } from '../.
 import { EChart } from '../../charts/EChart';
 import { spread } from '../../charts/ends';
 import { FONT, tooltipLooks, valueAxis } from '../../charts/looks';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import type { FrameContext } from '../../frame/Frame';
 import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer, type Finding } from '../../frame/Margin';
@@ -47,24 +48,25 @@ export function Quiet({ frame, words }: { frame: FrameContext; words: Words }) {
   return (
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && answer.data && (
-        <Answer
-          findings={quietFindings(view, words, lines)}
-          tools={
-            <AnswerTools
-              app={asked.app}
-              room="retention"
-              file={`${asked.app}-until-quiet`}
-              answered={answer.data}
-              onCsv={save}
-            ></AnswerTools>
-          }
-        >
-          {lines.some(({ curve }) => curve.steps.length > 0) && <StayingChart lines={lines} />}
-          <StayingTable frame={frame} words={words} lines={lines} />
-        </Answer>
-      )}
+      <AnswerFrame answer={answer}>
+        {view && answer.data && (
+          <Answer
+            findings={quietFindings(view, words, lines)}
+            tools={
+              <AnswerTools
+                app={asked.app}
+                room="retention"
+                file={`${asked.app}-until-quiet`}
+                answered={answer.data}
+                onCsv={save}
+              ></AnswerTools>
+            }
+          >
+            {lines.some(({ curve }) => curve.steps.length > 0) && <StayingChart lines={lines} />}
+            <StayingTable frame={frame} words={words} lines={lines} />
+          </Answer>
+        )}
+      </AnswerFrame>
     </>
   );
 }

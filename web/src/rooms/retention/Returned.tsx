@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
 import { useRetention, type RetentionAsk, type RetentionView, type Split } from '../../api/retention';
 import { useWords } from '../../api/words';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import type { FrameContext } from '../../frame/Frame';
 import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer } from '../../frame/Margin';
@@ -46,48 +47,49 @@ export function Returned({ frame, words }: { frame: FrameContext; words: Words }
   return (
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && (
-        <Answer
-          findings={findings(view, words, {
-            shownAs,
-            split,
-            backEvent: recorded.data?.answer.events.find((event) => event.name === way),
-            around: words.around,
-            mixes,
-          })}
-          tools={
-            <AnswerTools
-              app={asked.app}
-              room="retention"
-              file={`${asked.app}-retention`}
-              answered={answer.data}
-              onCsv={save}
-            >
-              <BackTools frame={frame} words={words} view={view} split={split} />
-            </AnswerTools>
-          }
-        >
-          {view.triangles.length > 1 && (
-            <Ways
-              view={view}
-              shown={words.shown}
-              onShow={(at) => asked.set({ way: at === 0 ? null : String(at) })}
-            />
-          )}
-          {words.bars ? (
-            <Bars
-              view={view}
-              words={words}
-              split={split}
-              asked={askedOf(words, asked.range, amongOf(asked))}
-              app={asked.app}
-            />
-          ) : (
-            <Triangle frame={frame} view={view} words={words} split={split} />
-          )}
-        </Answer>
-      )}
+      <AnswerFrame answer={answer}>
+        {view && (
+          <Answer
+            findings={findings(view, words, {
+              shownAs,
+              split,
+              backEvent: recorded.data?.answer.events.find((event) => event.name === way),
+              around: words.around,
+              mixes,
+            })}
+            tools={
+              <AnswerTools
+                app={asked.app}
+                room="retention"
+                file={`${asked.app}-retention`}
+                answered={answer.data}
+                onCsv={save}
+              >
+                <BackTools frame={frame} words={words} view={view} split={split} />
+              </AnswerTools>
+            }
+          >
+            {view.triangles.length > 1 && (
+              <Ways
+                view={view}
+                shown={words.shown}
+                onShow={(at) => asked.set({ way: at === 0 ? null : String(at) })}
+              />
+            )}
+            {words.bars ? (
+              <Bars
+                view={view}
+                words={words}
+                split={split}
+                asked={askedOf(words, asked.range, amongOf(asked))}
+                app={asked.app}
+              />
+            ) : (
+              <Triangle frame={frame} view={view} words={words} split={split} />
+            )}
+          </Answer>
+        )}
+      </AnswerFrame>
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useEventNames } from '../../api/catalogue';
 import { useValue, type Split, type ValueView } from '../../api/retention';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import type { FrameContext } from '../../frame/Frame';
 import { AnswerTools } from '../../frame/AnswerTools';
 import { Answer } from '../../frame/Margin';
@@ -38,28 +39,29 @@ export function Value({ frame, words }: { frame: FrameContext; words: Words }) {
   return (
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && answer.data && (
-        <Answer
-          findings={valueFindings(view, words, split, names.shown)}
-          tools={
-            <AnswerTools
-              app={asked.app}
-              room="retention"
-              file={`${asked.app}-value`}
-              answered={answer.data}
-              onCsv={save}
-            >
-              <p className="second">
-                The fuller a cell, the more its cohort had brought by then, against the largest of the table.
-                What is hatched is so far: that age has not fully passed.
-              </p>
-            </AnswerTools>
-          }
-        >
-          <Table frame={frame} view={view} words={words} split={split} />
-        </Answer>
-      )}
+      <AnswerFrame answer={answer}>
+        {view && answer.data && (
+          <Answer
+            findings={valueFindings(view, words, split, names.shown)}
+            tools={
+              <AnswerTools
+                app={asked.app}
+                room="retention"
+                file={`${asked.app}-value`}
+                answered={answer.data}
+                onCsv={save}
+              >
+                <p className="second">
+                  The fuller a cell, the more its cohort had brought by then, against the largest of the
+                  table. What is hatched is so far: that age has not fully passed.
+                </p>
+              </AnswerTools>
+            }
+          >
+            <Table frame={frame} view={view} words={words} split={split} />
+          </Answer>
+        )}
+      </AnswerFrame>
     </>
   );
 }

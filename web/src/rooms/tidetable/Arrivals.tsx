@@ -22,7 +22,8 @@ export function Arrivals({ asked, currency, comparable }: ArrivalsProps) {
   const answer = useArrivals(asked.app, range && compared && { range, compared, among: amongOf(asked) });
   const [all, setAll] = useState(false);
   const view = answer.data?.answer;
-  if (!view || !range || answer.isError || view.channels.length === 0) return null;
+  if (!view || !range || answer.isError || answer.isPlaceholderData || view.channels.length === 0)
+    return null;
   // A whole channel's cost cannot be divided by some of its people.
   const costly =
     isEveryone(amongOf(asked)) &&

@@ -34,7 +34,7 @@ export function Items({ asked, hasItems }: { asked: Asked; hasItems: boolean }) 
       : undefined,
   );
   const view = answer.data?.answer;
-  if (!view || answer.isError) return null;
+  if (!view || answer.isError || answer.isPlaceholderData) return null;
   const value = (measure: number, group: number) => view.range.measures[measure]?.groups[group]?.range ?? 0;
   const items: Item[] = view.range.groups.flatMap((group, at) => {
     const part = group.parts[0];

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { Grain, RowView, TideTableView } from '../../api/queries';
 import { useTideTable } from '../../api/queries';
 import { useWords } from '../../api/words';
+import { AnswerFrame } from '../../frame/AnswerFrame';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { useFrame, type FrameContext } from '../../frame/Frame';
 import { Answer } from '../../frame/Margin';
@@ -60,8 +61,7 @@ export default function TideTable() {
         />
         , compared with <ComparedWord asked={asked} />?
       </Sentence>
-      {answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
-      {view && <View frame={frame} view={view} grain={grain} />}
+      <AnswerFrame answer={answer}>{view && <View frame={frame} view={view} grain={grain} />}</AnswerFrame>
     </>
   );
 }

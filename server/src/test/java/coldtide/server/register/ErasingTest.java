@@ -34,11 +34,27 @@ class ErasingTest {
         StringBuilder file = new StringBuilder("event,time,install_id,account,id,platform,city,note\n");
         file.append("open,2026-11-01T08:00:00Z,phone-0,ann of the lamps,e0,oldphone,Nowhere,a first note\n");
         for (int i = 1; i < USERS; i++) {
-            file.append("open,2026-11-01T10:00:00Z,phone-").append(i).append(",user ").append(i).append(",e").append(i);
-            file.append(i % 3 == 0 ? ",ios" : ",android").append(",City ").append(i % 7).append(",note ");
+            file.append("open,2026-11-01T10:00:00Z,phone-")
+                    .append(i)
+                    .append(",user ")
+                    .append(i)
+                    .append(",e")
+                    .append(i);
+            file.append(i % 3 == 0 ? ",ios" : ",android")
+                    .append(",City ")
+                    .append(i % 7)
+                    .append(",note ");
             file.append(i % 5).append('\n');
-            file.append("open,2026-11-03T10:00:00Z,phone-").append(i).append(",user ").append(i).append(",f").append(i);
-            file.append(i % 3 == 0 ? ",ios" : ",android").append(",City ").append(i % 7).append(",again ");
+            file.append("open,2026-11-03T10:00:00Z,phone-")
+                    .append(i)
+                    .append(",user ")
+                    .append(i)
+                    .append(",f")
+                    .append(i);
+            file.append(i % 3 == 0 ? ",ios" : ",android")
+                    .append(",City ")
+                    .append(i % 7)
+                    .append(",again ");
             file.append(i % 4).append('\n');
         }
         Application.bring(keeper, app, file.toString());
@@ -54,7 +70,7 @@ class ErasingTest {
         return keeper.postText(
                         "/api/apps/" + app + "/retention",
                         "{\"following\":{\"range\":{\"from\":\"2026-11-01\",\"to\":\"2026-11-02\"},\"grain\":\"DAY\"},"
-                                + "\"counting\":\"AT\",\"ages\":[1,2],\"split\":{\"property\":\"platform\",\"top\":5}}")
+                                + "\"ages\":2,\"split\":{\"property\":\"platform\",\"top\":5}}")
                 .text();
     }
 
@@ -73,8 +89,8 @@ class ErasingTest {
     private long sql(String select) throws SQLException {
         try (var connection = Application.sql();
                 Statement statement = connection.createStatement();
-                ResultSet row =
-                        statement.executeQuery(select.replace("APP", "(select id from app where key = '" + app + "')"))) {
+                ResultSet row = statement.executeQuery(
+                        select.replace("APP", "(select id from app where key = '" + app + "')"))) {
             row.next();
             return row.getLong(1);
         }
@@ -120,7 +136,9 @@ class ErasingTest {
                 + ", 'WAITING', now(), 'keeper') returning id) select id from made");
         assertThat(erase(id, "user 7").get("detail").asString()).contains("being erased already");
         Application.part(Erasing.class).goOn();
-        for (int tries = 0; tries < 200 && sql("select count(*) from event where app_id = APP") > 2L * USERS - 3; tries++) {
+        for (int tries = 0;
+                tries < 200 && sql("select count(*) from event where app_id = APP") > 2L * USERS - 3;
+                tries++) {
             Thread.sleep(50);
         }
         assertThat(sql("select count(*) from event where app_id = APP")).isEqualTo(2L * USERS - 3);
@@ -141,6 +159,7 @@ class ErasingTest {
                 .isZero();
         Application.bring(
                 keeper, app, "event,time,install_id,account,id\nopen,2026-11-05T10:00:00Z,tablet,user 9,g1\n");
-        assertThat(sql("select count(*) from event where app_id = APP and id = 'g1'")).isZero();
+        assertThat(sql("select count(*) from event where app_id = APP and id = 'g1'"))
+                .isZero();
     }
 }

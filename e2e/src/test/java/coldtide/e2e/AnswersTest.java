@@ -1,0 +1,114 @@
+package coldtide.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import coldtide.server.Application;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+
+/** An answer says whose it is, a fault stays in its room, and no address makes a blank page. */
+@ExtendWith(Application.class)
+class AnswersTest {
+    @ParameterizedTest
+    @ValueSource(strings = {"day", "week", "month"})
+    void twoFiguresOpenInTurnAndTheRoomIsLeft(String grain) {
+        try (Visitor visitor = Visitor.in("tide?by=" + grain)) {
+            for (String figure : new String[] {"ACTIVE_PEOPLE", "SESSIONS", "REVENUE"}) {
+                visitor.page.locator("tr[data-figure=" + figure + "] button").first().click();
+                assertThat(visitor.page.locator("figure figcaption")).hasCount(1);
+                assertThat(visitor.page.locator(".head")).isVisible();
+            }
+            visitor.enter("Ask", "Retention");
+            assertThat(visitor.page.locator(".sentence")).isVisible();
+        }
+    }
+
+    /** While the answer to a changed question is on its way, figures and findings stay those of the question before. */
+    @ParameterizedTest
+    @CsvSource({
+        "tide?by=day, /tide-table, by=week",
+        "retention?by=week, /retention, by=day",
+        "measures, /measures, by=week",
+        "register, /register, order=up"
+    })
+    void anAnswerThatIsLateIsNotShownUnderAnotherQuestion(String room, String path, String change) {
+        try (Visitor visitor = Visitor.in(room)) {
+            Locator answer = visitor.page.locator("[data-updating]");
+            Locator findings = visitor.page.locator("aside.margin ul");
+            assertThat(findings).not().isEmpty();
+            String before = findings.innerText();
+            String figures = visitor.page.locator("section.answer-main").innerText();
+            AtomicBoolean late = new AtomicBoolean(true);
+            visitor.page.route(
+                    url -> url.endsWith("/api/apps/gullcombe" + path),
+                    route -> {
+                        while (late.get()) {
+                            visitor.page.waitForTimeout(50);
+                        }
+                        route.resume();
+                    });
+            visitor.page.evaluate(
+                    "change => { const url = new URL(location.href); const [name, value] = change.split('=');"
+                            + " url.searchParams.set(name, value); history.pushState({}, '', url);"
+                            + " dispatchEvent(new PopStateEvent('popstate', { state: {} })); }",
+                    change);
+            assertThat(visitor.page.getByText("updating …")).isVisible();
+            assertThat(answer).hasAttribute("data-updating", "true");
+            assertThat(findings.innerText()).isEqualTo(before);
+            assertThat(visitor.page.locator("section.answer-main").innerText()).isEqualTo(figures);
+            late.set(false);
+            assertThat(answer).hasAttribute("data-updating", "false");
+            assertThat(visitor.page.getByText("updating …")).hasCount(0);
+            assertThat(visitor.page.locator("section.answer-main").innerText()).isNotEqualTo(figures);
+        }
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "tide?among=|{\"not\":null}",
+                "retention?among=|{\"all\":[null]}",
+                "register?among=|[7]",
+                "funnels?steps=|[{\"what\":{\"not\":null}}]",
+                "extracts?what=|{\"event\":7}",
+                "contrast?first=|{\"did\":null}",
+                "places?among=|oops",
+                "segments?among=|{\"segment\":\"x\"}"
+            })
+    void anAddressThatCannotBeReadSaysSo(String room, String value) {
+        try (Visitor visitor = Visitor.in(room + URLEncoder.encode(value, StandardCharsets.UTF_8))) {
+            assertThat(visitor.page.getByRole(AriaRole.ALERT)).containsText("cannot be read");
+            visitor.page
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Open the room as it starts"))
+                    .click();
+            assertThat(visitor.page.getByRole(AriaRole.ALERT)).hasCount(0);
+            assertThat(visitor.page.locator(".head")).isVisible();
+        }
+    }
+
+    @Test
+    void aLetterDoesNothingWhileAMenuIsOpen() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            AtomicBoolean saved = new AtomicBoolean();
+            visitor.page.onDownload(download -> saved.set(true));
+            visitor.word("Grain").click();
+            visitor.page.keyboard().press("x");
+            visitor.page.waitForTimeout(300);
+            assertThat(saved).isFalse();
+            visitor.page.keyboard().press("Escape");
+            assertThat(visitor.page.getByRole(AriaRole.MENU)).hasCount(0);
+            visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+        }
+    }
+}

@@ -1,0 +1,77 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import './answerFrame.css';
+
+/** What is known of the asking of a question; a query of any room fits. */
+export interface Asking {
+  isError: boolean;
+  error: Error | null;
+  /** Whether what is at hand answers an earlier question. */
+  isPlaceholderData: boolean;
+  fetchStatus: 'fetching' | 'paused' | 'idle';
+  refetch: () => unknown;
+}
+
+interface AnswerFrameProps {
+  answer: Asking;
+  /** Takes the question back; without it there is no Stop. */
+  onStop?: () => void;
+  /** The answer with its headings and findings. */
+  children: ReactNode;
+}
+
+const PATIENCE_MS = 150;
+
+/**
+ * An answer, always under its own question: while that of a changed question is on its way, the last one stays exactly as it was,
+ * findings included, greyed and out of reach, and says so. A failed one says why and can be tried again.
+ */
+export function AnswerFrame({ answer, onStop, children }: AnswerFrameProps) {
+  const isOld = answer.isPlaceholderData;
+  const [shown, setShown] = useState(children);
+  if (!isOld && shown !== children) setShown(children);
+  const isLate = useLate(isOld);
+  return (
+    <>
+      {answer.isError && !isOld && (
+        <p className="fall room-fault" role="alert">
+          {answer.error?.message}{' '}
+          <button className="word" onClick={() => void answer.refetch()}>
+            Try again
+          </button>
+        </p>
+      )}
+      <div role="status" className="answer-updating" aria-live="polite">
+        {isLate && (
+          <>
+            {answer.fetchStatus === 'fetching' ? 'updating …' : 'These figures answer the question before.'}{' '}
+            {answer.fetchStatus === 'fetching' && onStop && (
+              <button className="word" onClick={onStop}>
+                Stop
+              </button>
+            )}
+          </>
+        )}
+      </div>
+      <div
+        className={isLate ? 'answer-old' : 'answer-now'}
+        data-updating={isOld}
+        aria-busy={isOld}
+        inert={isOld}
+      >
+        {isOld ? shown : children}
+      </div>
+    </>
+  );
+}
+
+/** Whether something has been so for longer than anybody notices. */
+function useLate(isSo: boolean): boolean {
+  const [late, setLate] = useState(false);
+  if (!isSo && late) setLate(false);
+  useEffect(() => {
+    if (!isSo) return undefined;
+    const timer = setTimeout(() => setLate(true), PATIENCE_MS);
+    return () => clearTimeout(timer);
+  }, [isSo]);
+  return isSo && late;
+}
