@@ -24,7 +24,10 @@ class AnswersTest {
     void twoFiguresOpenInTurnAndTheRoomIsLeft(String grain) {
         try (Visitor visitor = Visitor.in("tide?by=" + grain)) {
             for (String figure : new String[] {"ACTIVE_PEOPLE", "SESSIONS", "REVENUE"}) {
-                visitor.page.locator("tr[data-figure=" + figure + "] button").first().click();
+                visitor.page
+                        .locator("tr[data-figure=" + figure + "] button")
+                        .first()
+                        .click();
                 assertThat(visitor.page.locator("figure figcaption")).hasCount(1);
                 assertThat(visitor.page.locator(".head")).isVisible();
             }
@@ -49,14 +52,12 @@ class AnswersTest {
             String before = findings.innerText();
             String figures = visitor.page.locator("section.answer-main").innerText();
             AtomicBoolean late = new AtomicBoolean(true);
-            visitor.page.route(
-                    url -> url.endsWith("/api/apps/gullcombe" + path),
-                    route -> {
-                        while (late.get()) {
-                            visitor.page.waitForTimeout(50);
-                        }
-                        route.resume();
-                    });
+            visitor.page.route(url -> url.endsWith("/api/apps/gullcombe" + path), route -> {
+                while (late.get()) {
+                    visitor.page.waitForTimeout(50);
+                }
+                route.resume();
+            });
             visitor.page.evaluate(
                     "change => { const url = new URL(location.href); const [name, value] = change.split('=');"
                             + " url.searchParams.set(name, value); history.pushState({}, '', url);"

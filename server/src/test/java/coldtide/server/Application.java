@@ -66,6 +66,8 @@ public final class Application implements BeforeAllCallback {
                         "--coldtide.demo.end=" + LAST_DAY,
                         // Tests ask for alerts themselves.
                         "--coldtide.alert-seconds=86400",
+                        // They send to servers of their own.
+                        "--coldtide.private-webhooks=true",
                         "--coldtide.uploads=" + uploads));
         keeperPassword = said.replaceAll("(?s).*name keeper, password (\\S+).*", "$1");
     }

@@ -4,7 +4,7 @@ package coldtide.core.scan;
 public final class ScanStoppedException extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
-    ScanStoppedException(String message, Throwable cause) {
+    public ScanStoppedException(String message, Throwable cause) {
         super(message, cause);
     }
 }

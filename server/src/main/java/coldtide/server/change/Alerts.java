@@ -16,6 +16,8 @@ import java.time.Instant;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Optional;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -23,6 +25,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Tells people of incidents, once each, where they want to be told. */
 @Component
 class Alerts {
+    private static final Logger LOG = LoggerFactory.getLogger(Alerts.class);
     /** What was over for longer than this when it was first found is no alert any more. */
     private static final int RECENT_DAYS = 7;
 
@@ -145,11 +148,22 @@ class Alerts {
             AlertTarget target = targets.findById(delivery.targetId()).orElseThrow();
             Alert alert = alerts.findById(delivery.alertId()).orElseThrow();
             if (target.isOpen()) {
-                send(target, alert, now).ifPresentOrElse(why -> delivery.failed(now, why), () -> delivery.arrived(now));
+                sendAlone(target, alert, now)
+                        .ifPresentOrElse(why -> delivery.failed(now, why), () -> delivery.arrived(now));
             } else {
                 delivery.giveUp("The target was removed.");
             }
             deliveries.save(delivery);
+        }
+    }
+
+    /** Whatever goes wrong with one delivery is its own trouble. */
+    private Optional<String> sendAlone(AlertTarget target, Alert alert, Instant now) {
+        try {
+            return send(target, alert, now);
+        } catch (RuntimeException fault) {
+            LOG.warn("An alert could not be sent to target number {}.", target.id(), fault);
+            return Optional.of("It could not be sent.");
         }
     }
 

@@ -70,9 +70,14 @@ class Choices {
     private Read read(Asked asked) {
         List<Watched> watched = of(asked.app());
         List<Object> by = watched.isEmpty() ? List.of() : by(asked.app(), watched);
-        return known.compute(
-                asked.app().id(),
-                (app, before) -> before != null && before.isStill(asked.log(), by) ? before : read(asked, watched, by));
+        Read before = known.get(asked.app().id());
+        if (before != null && before.isStill(asked.log(), by)) {
+            return before;
+        }
+        // Two who come at once both read: that takes less than it would to keep one waiting for the other.
+        Read now = read(asked, watched, by);
+        known.put(asked.app().id(), now);
+        return now;
     }
 
     /** Its own words, and every name that they may use. */

@@ -12,9 +12,12 @@ import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.KnownReleases;
+import coldtide.server.engine.SingleFlight;
 import coldtide.server.store.App;
 import coldtide.server.store.SettlementRepository;
 import coldtide.server.store.StoredSettlement;
+import jakarta.annotation.PreDestroy;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
@@ -22,6 +25,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.DoubleStream;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.stereotype.Component;
 
 /**
@@ -33,6 +37,9 @@ class Watching {
     /** What is known besides events. */
     private record Known(List<KnownRelease> releases, List<Settlement> settlements, List<Chosen> chosen) {}
 
+    /** What a search is for; two that are for the same are one. */
+    private record Wanted(int app, Known known, int figures) {}
+
     private record Found(double[] figures, Known known, Changes changes) {}
 
     private final KnownReleases releases;
@@ -40,8 +47,14 @@ class Watching {
     private final Choices choices;
     private final Map<Integer, Found> found = new ConcurrentHashMap<>();
     private final Map<Integer, Search> searches = new ConcurrentHashMap<>();
+    private final SingleFlight<Wanted> searching;
 
-    Watching(KnownReleases releases, SettlementRepository settlements, Choices choices) {
+    Watching(
+            KnownReleases releases,
+            SettlementRepository settlements,
+            Choices choices,
+            @Value("${coldtide.answer-seconds}") int answerSeconds) {
+        searching = new SingleFlight<>("search", Duration.ofSeconds(answerSeconds));
         this.releases = releases;
         this.settlements = settlements;
         this.choices = choices;
@@ -54,10 +67,15 @@ class Watching {
     private Found found(Asked asked) {
         Known known = known(asked);
         double[] figures = figures(asked);
-        return found.compute(
-                asked.app().id(),
-                (app, before) ->
-                        isStill(before, figures, known) ? before : new Found(figures, known, search(asked, known)));
+        Found before = found.get(asked.app().id());
+        if (isStill(before, figures, known)) {
+            return before;
+        }
+        return searching.join(new Wanted(asked.app().id(), known, Arrays.hashCode(figures)), () -> {
+            Found fresh = new Found(figures, known, search(asked, known));
+            found.put(asked.app().id(), fresh);
+            return fresh;
+        });
     }
 
     private Changes search(Asked asked, Known known) {
@@ -67,6 +85,11 @@ class Watching {
         } finally {
             searches.remove(app);
         }
+    }
+
+    @PreDestroy
+    void close() {
+        searching.close();
     }
 
     /** How far the search of an app has come that is going on. */

@@ -2,7 +2,6 @@ package coldtide.server.change;
 
 import coldtide.server.store.Alert;
 import coldtide.server.store.AlertTarget;
-import java.io.IOException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -15,6 +14,10 @@ import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 import org.springframework.stereotype.Component;
@@ -38,12 +41,19 @@ class Webhook {
             .followRedirects(HttpClient.Redirect.NEVER)
             .build();
 
-    Webhook(JsonMapper json) {
+    private final WebhookAddress addresses;
+
+    Webhook(JsonMapper json, WebhookAddress addresses) {
         this.json = json;
+        this.addresses = addresses;
     }
 
     /** Why it did not arrive; empty if it did. */
     Optional<String> post(AlertTarget target, Alert alert, Instant now) {
+        Optional<String> fault = addresses.fault(target.address());
+        if (fault.isPresent()) {
+            return fault;
+        }
         Map<String, Object> content = new LinkedHashMap<>();
         content.put("alert", alert.id());
         content.put("raised", alert.raised().toString());
@@ -60,17 +70,28 @@ class Webhook {
                 .header("Signature", signature(target.secret(), time + "." + body))
                 .POST(HttpRequest.BodyPublishers.ofString(body))
                 .build();
+        return sent(request);
+    }
+
+    /** The whole of an exchange has one time limit, so that an answer that comes drop by drop holds nothing up. */
+    private Optional<String> sent(HttpRequest request) {
+        CompletableFuture<HttpResponse<Void>> exchange =
+                client.sendAsync(request, HttpResponse.BodyHandlers.discarding());
         try {
             int status =
-                    client.send(request, HttpResponse.BodyHandlers.discarding()).statusCode();
+                    exchange.get(PATIENCE.toMillis(), TimeUnit.MILLISECONDS).statusCode();
             return status >= SUCCESS && status < NO_SUCCESS
                     ? Optional.empty()
                     : Optional.of("It answered with status " + status + ".");
-        } catch (IOException e) {
-            return Optional.of("It did not answer: " + e.getClass().getSimpleName() + ".");
+        } catch (TimeoutException e) {
+            return Optional.of("It did not answer within " + PATIENCE.toSeconds() + " s.");
+        } catch (ExecutionException e) {
+            return Optional.of("It did not answer: " + e.getCause().getClass().getSimpleName() + ".");
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             return Optional.of("The server went down meanwhile.");
+        } finally {
+            exchange.cancel(true);
         }
     }
 

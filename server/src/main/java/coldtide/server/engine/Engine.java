@@ -6,6 +6,7 @@ import coldtide.core.who.Conditions;
 import coldtide.server.apps.AppWorkers;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
+import coldtide.server.store.DatabaseFault;
 import coldtide.server.store.EventReader;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
@@ -20,9 +21,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /**
  * The logs of all apps. A log is derived from the store: it can be thrown away and read again at any time. Questions see
@@ -191,8 +190,7 @@ public class Engine {
         if (kept.reading != null && !kept.reading.isUsable()) {
             kept.reading = null; // read again from what is kept of it; the log that stands goes on answering
         }
-        boolean database = fault instanceof DataAccessException || fault instanceof TransactionException;
-        String reason = database
+        String reason = DatabaseFault.isUnreachable(fault)
                 ? "The database cannot be reached, so the newest events of " + app.name() + " could not be read."
                 : "The events of " + app.name() + " could not be read; the server's log says why.";
         kept.fault = Optional.of(new Fault(Instant.now(), reason));

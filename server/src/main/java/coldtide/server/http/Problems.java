@@ -1,6 +1,7 @@
 package coldtide.server.http;
 
 import coldtide.core.scan.ScanStoppedException;
+import coldtide.server.store.DatabaseFault;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -52,6 +53,11 @@ class Problems extends ResponseEntityExceptionHandler {
     ProblemDetail unforeseen(Exception fault) throws Exception {
         if (fault instanceof AccessDeniedException) {
             throw fault;
+        }
+        if (DatabaseFault.isUnreachable(fault)) {
+            LOG.warn("A request failed since the database cannot be reached.");
+            return ProblemDetail.forStatusAndDetail(
+                    HttpStatus.SERVICE_UNAVAILABLE, "The database cannot be reached. Try again in a moment.");
         }
         LOG.error("A request failed.", fault);
         return ProblemDetail.forStatusAndDetail(

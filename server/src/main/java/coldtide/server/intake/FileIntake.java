@@ -12,6 +12,7 @@ import coldtide.server.rows.Rows;
 import coldtide.server.store.Ahead;
 import coldtide.server.store.App;
 import coldtide.server.store.AppRepository;
+import coldtide.server.store.DatabaseFault;
 import coldtide.server.store.EventWriter;
 import coldtide.server.store.HeldBackRow.Fault;
 import coldtide.server.store.HeldBackWriter;
@@ -48,6 +49,9 @@ class FileIntake {
 
     /** A file none of whose first rows can be taken is not read to its end. */
     private static final long HOPELESS_ROWS = 50_000;
+
+    private static final Duration SHORTEST_PAUSE = Duration.ofSeconds(1);
+    private static final Duration LONGEST_PAUSE = Duration.ofSeconds(30);
 
     /** Files of one app that may wait to be read at once. */
     private static final int MOST_WAITING = 1_000;
@@ -128,10 +132,45 @@ class FileIntake {
         return stopped;
     }
 
+    /** Reads a file to its end. While the database cannot be reached it is tried again, after longer and longer pauses. */
     private void run(App app, int id) {
+        Duration pause = SHORTEST_PAUSE;
+        while (!workers.isClosed()) {
+            try {
+                if (attempt(app, id)) {
+                    return;
+                }
+            } catch (RuntimeException fault) {
+                if (workers.isClosed()) {
+                    return;
+                }
+                if (!DatabaseFault.isUnreachable(fault)) {
+                    throw fault;
+                }
+                LOG.warn("An import waits {} s for the database.", pause.toSeconds());
+            }
+            if (!sleep(pause)) {
+                return;
+            }
+            pause = pause.multipliedBy(2).compareTo(LONGEST_PAUSE) > 0 ? LONGEST_PAUSE : pause.multipliedBy(2);
+        }
+    }
+
+    private static boolean sleep(Duration pause) {
+        try {
+            Thread.sleep(pause.toMillis());
+            return true;
+        } catch (InterruptedException goingDown) {
+            Thread.currentThread().interrupt();
+            return false;
+        }
+    }
+
+    /** Reads on after the last row that was stored. @return whether the import has ended; false to try again later */
+    private boolean attempt(App app, int id) {
         Import run = imports.findByAppIdAndId(app.id(), id).orElseThrow();
         if (run.state().isEnd()) {
-            return;
+            return true;
         }
         try {
             run = change(app, id, Import::running);
@@ -145,12 +184,16 @@ class FileIntake {
                 end = new End(run.rowsRead() == 0 ? State.REFUSED : State.BROKEN_OFF, refused.getMessage());
             }
             if (end.state() != State.REFUSED) {
-                engine.refresh(app);
+                refresh(app);
             }
             end(app, run, end);
+            return true;
         } catch (Exception fault) {
             if (workers.isClosed()) {
-                return; // it stays as it is and is gone on with at the next start
+                return true; // it stays as it is and is gone on with at the next start
+            }
+            if (DatabaseFault.isUnreachable(fault)) {
+                return false;
             }
             LOG.error("An import failed.", fault);
             end(
@@ -160,6 +203,17 @@ class FileIntake {
                             State.BROKEN_OFF,
                             "This failed on our side after the rows counted here; send the file again to take the rest."
                                     + " The server's log says more."));
+            return true;
+        }
+    }
+
+    /** What was imported is in the answers when the import has ended; where it cannot be read, the app is told as such. */
+    private void refresh(App app) {
+        try {
+            engine.refresh(app);
+        } catch (Problem told) {
+            LOG.warn("What was imported for {} is not in its answers yet: {}", app.key(), told.getMessage());
+            engine.changed(app);
         }
     }
 
