@@ -179,9 +179,9 @@ class PeopleController {
             @RequestParam(required = false) LocalDate from,
             @RequestParam(required = false) LocalDate to,
             @RequestParam(defaultValue = "0") int page) {
+        Problem.checkPage(page);
         Page<AuditEntry> found = audit.findAll(
-                which(who, action, app, from, to),
-                PageRequest.of(Math.max(0, page), PAGE_ROWS, AuditRepository.NEWEST_FIRST));
+                which(who, action, app, from, to), PageRequest.of(page, PAGE_ROWS, AuditRepository.NEWEST_FIRST));
         return new AuditPage(
                 found.getTotalElements(),
                 page,

@@ -8,6 +8,8 @@ import org.springframework.http.HttpStatus;
 public final class Problem extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
+    private static final int MOST_PAGES = 1_000_000;
+
     private final HttpStatus status;
     private final String field;
     private final Duration wait;
@@ -26,6 +28,13 @@ public final class Problem extends RuntimeException {
     /** @param field name of the field at fault */
     public static Problem badField(String field, String sentence) {
         return new Problem(HttpStatus.BAD_REQUEST, field, sentence);
+    }
+
+    /** Refuses a number of a page that no list has. */
+    public static void checkPage(int page) {
+        if (page < 0 || page > MOST_PAGES) {
+            throw badField("page", "Pages are numbered from 0 to " + MOST_PAGES + ", not " + page + ".");
+        }
     }
 
     public static Problem notFound(String sentence) {

@@ -40,28 +40,38 @@ class Problems extends ResponseEntityExceptionHandler {
 
     /** The core's factories name the value at fault in their messages. */
     @ExceptionHandler
-    ProblemDetail refused(IllegalArgumentException refused) {
-        return ProblemDetail.forStatusAndDetail(HttpStatus.BAD_REQUEST, refused.getMessage());
+    ResponseEntity<ProblemDetail> refused(IllegalArgumentException refused) {
+        return answer(HttpStatus.BAD_REQUEST, refused.getMessage());
     }
 
     @ExceptionHandler
-    ProblemDetail stopped(ScanStoppedException stopped) {
-        return ProblemDetail.forStatusAndDetail(HttpStatus.SERVICE_UNAVAILABLE, stopped.getMessage());
+    ResponseEntity<ProblemDetail> stopped(ScanStoppedException stopped) {
+        return answer(HttpStatus.SERVICE_UNAVAILABLE, stopped.getMessage());
     }
 
     @ExceptionHandler
-    ProblemDetail unforeseen(Exception fault) throws Exception {
+    ResponseEntity<ProblemDetail> unforeseen(Exception fault) throws Exception {
         if (fault instanceof AccessDeniedException) {
             throw fault;
         }
         if (DatabaseFault.isUnreachable(fault)) {
             LOG.warn("A request failed since the database cannot be reached.");
-            return ProblemDetail.forStatusAndDetail(
-                    HttpStatus.SERVICE_UNAVAILABLE, "The database cannot be reached. Try again in a moment.");
+            return answer(HttpStatus.SERVICE_UNAVAILABLE, "The database cannot be reached. Try again in a moment.");
+        }
+        if (DatabaseFault.isOfValue(fault)) {
+            return answer(
+                    HttpStatus.BAD_REQUEST,
+                    "Something that was sent cannot be stored or compared: a text with a zero byte, or a time too far away.");
         }
         LOG.error("A request failed.", fault);
-        return ProblemDetail.forStatusAndDetail(
-                HttpStatus.INTERNAL_SERVER_ERROR, "This failed on our side; the server's log says more.");
+        return answer(HttpStatus.INTERNAL_SERVER_ERROR, "This failed on our side; the server's log says more.");
+    }
+
+    /** Whatever was to be answered, a problem has a form of its own. */
+    private static ResponseEntity<ProblemDetail> answer(HttpStatus status, String sentence) {
+        return ResponseEntity.status(status)
+                .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+                .body(ProblemDetail.forStatusAndDetail(status, sentence));
     }
 
     @Override

@@ -95,9 +95,7 @@ class HeldBackController {
             @RequestParam(required = false) Kind kind,
             @RequestParam(defaultValue = "false") boolean live,
             @RequestParam(defaultValue = "0") int page) {
-        if (page < 0) {
-            throw Problem.badField("page", "Pages are numbered from 0, not " + page + ".");
-        }
+        Problem.checkPage(page);
         Which which = which(apps.require(app), importId, kind, live);
         Page<HeldBackRow> found = rows.findAll(which, PageRequest.of(page, PAGE_ROWS, AS_THEY_CAME));
         return new HeldBackPage(

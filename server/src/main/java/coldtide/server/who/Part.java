@@ -2,6 +2,7 @@ package coldtide.server.who;
 
 import coldtide.core.time.DayRange;
 import coldtide.server.http.Problem;
+import coldtide.server.store.StorableText;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -85,7 +86,7 @@ final class Part {
         if (value == null || !value.isString()) {
             throw fault(name, "must be a text");
         }
-        return value.stringValue();
+        return storable(name, value.stringValue());
     }
 
     /** One text or a list of them; numbers and true/false as they are written. */
@@ -96,9 +97,16 @@ final class Part {
             if (!each.isValueNode() || each.isNull()) {
                 throw fault(name, "must be a text or a list of texts");
             }
-            texts.add(each.asString());
+            texts.add(storable(name, each.asString()));
         }
         return texts;
+    }
+
+    private String storable(String name, String text) {
+        if (!StorableText.accepts(text)) {
+            throw fault(name, "holds a zero byte or half of a character (a lone surrogate)");
+        }
+        return text;
     }
 
     double number(String name) {
