@@ -166,6 +166,9 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
         long[] micros = new long[RevenueType.values().length];
         int purchases = 0;
         boolean paid = false;
+        // Those whose amounts are in the revenue.
+        int convertedPurchases = 0;
+        boolean paidConverted = false;
         for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
             if (shard.moneyDay[i] < fromDay || shard.moneyDay[i] >= toDay) {
                 continue;
@@ -173,7 +176,11 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
             RevenueType type = RevenueType.values()[shard.moneyType[i]];
             purchases += type == RevenueType.PURCHASE ? 1 : 0;
             paid |= type == RevenueType.PURCHASE || type == RevenueType.SUBSCRIPTION;
-            micros[type.ordinal()] += shard.moneyMicros[i] == Shard.NO_RATE ? 0 : shard.moneyMicros[i];
+            if (shard.moneyMicros[i] != Shard.NO_RATE) {
+                micros[type.ordinal()] += shard.moneyMicros[i];
+                convertedPurchases += type == RevenueType.PURCHASE ? 1 : 0;
+                paidConverted |= type == RevenueType.PURCHASE || type == RevenueType.SUBSCRIPTION;
+            }
         }
         double bought = micros[RevenueType.PURCHASE.ordinal()] / MICROS;
         double ads = micros[RevenueType.AD.ordinal()] / MICROS;
@@ -186,8 +193,8 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
         figure(into, PersonFigure.SUBSCRIPTION_REVENUE, subscribed, 1);
         figure(into, PersonFigure.PURCHASES, purchases, 1);
         // Revenue of all ÷ payers, as in the tide table: who does not pay brings revenue by adverts.
-        figure(into, PersonFigure.ARPPU, revenue, paid ? 1 : 0);
-        figure(into, PersonFigure.AOV, bought, purchases);
+        figure(into, PersonFigure.ARPPU, revenue, paidConverted ? 1 : 0);
+        figure(into, PersonFigure.AOV, bought, convertedPurchases);
     }
 
     @Override

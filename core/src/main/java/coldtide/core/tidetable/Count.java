@@ -27,6 +27,10 @@ public enum Count {
     /** Adverts that were paid for. */
     ADVERTS,
     PAYERS,
+    /** Purchases whose amounts are in the revenue: those in a currency with a rate on their day. */
+    CONVERTED_PURCHASES,
+    /** Payers at least one of whose payments is in the revenue. */
+    CONVERTED_PAYERS,
     /** Money events whose currency has no rate on their day, left out of every revenue. */
     UNCONVERTED,
     UNINSTALLS,

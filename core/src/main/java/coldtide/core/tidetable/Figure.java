@@ -44,10 +44,10 @@ public enum Figure {
     ARPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.ACTIVE_PEOPLE))),
     /** Revenue ÷ the sum of each day's active people. */
     ARPDAU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.PERSON_DAYS))),
-    /** Revenue ÷ payers of the period. */
-    ARPPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.PAYERS))),
-    /** Purchase revenue ÷ purchases. */
-    AOV(PAY, Unit.MONEY, c -> ratio(c.revenue(RevenueType.PURCHASE), c.of(Count.PURCHASES))),
+    /** Revenue ÷ payers of the period; those are left out all of whose payments lack a rate. */
+    ARPPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.CONVERTED_PAYERS))),
+    /** Purchase revenue ÷ purchases; those without a rate are in neither. */
+    AOV(PAY, Unit.MONEY, c -> ratio(c.revenue(RevenueType.PURCHASE), c.of(Count.CONVERTED_PURCHASES))),
     /**
      * Of the people new on the day before, the share that was active: day-1 retention by the day on which it shows. Of longer
      * periods all their days together.

@@ -13,6 +13,8 @@ import static coldtide.core.tidetable.Count.LATER_SESSIONS;
 import static coldtide.core.tidetable.Count.LATER_SESSION_MILLIS;
 import static coldtide.core.tidetable.Count.NEW_PEOPLE;
 import static coldtide.core.tidetable.Count.NEW_THE_DAY_BEFORE;
+import static coldtide.core.tidetable.Count.CONVERTED_PAYERS;
+import static coldtide.core.tidetable.Count.CONVERTED_PURCHASES;
 import static coldtide.core.tidetable.Count.PAYERS;
 import static coldtide.core.tidetable.Count.PERSON_DAYS;
 import static coldtide.core.tidetable.Count.PURCHASES;
@@ -193,9 +195,12 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
         long[] purchases = partial.of(PURCHASES);
         long[] adverts = partial.of(ADVERTS);
         long[] payers = partial.of(PAYERS);
+        long[] convertedPurchases = partial.of(CONVERTED_PURCHASES);
+        long[] convertedPayers = partial.of(CONVERTED_PAYERS);
         long[] unconverted = partial.of(UNCONVERTED);
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             int last = NONE;
+            int lastConverted = NONE;
             for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
                 int period = periodOfDay[shard.moneyDay[i]];
                 if (period == NONE) {
@@ -215,6 +220,11 @@ public final class PeriodAnalysis implements Analysis<PeriodAnalysis.Partial, Li
                     unconverted[period]++;
                 } else {
                     partial.micros[type][period] += shard.moneyMicros[i];
+                    convertedPurchases[period] += type == PURCHASE ? 1 : 0;
+                    if ((type == PURCHASE || type == SUBSCRIPTION) && period != lastConverted) {
+                        convertedPayers[period]++;
+                        lastConverted = period;
+                    }
                 }
             }
         }

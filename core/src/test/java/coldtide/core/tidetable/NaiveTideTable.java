@@ -83,8 +83,18 @@ final class NaiveTideTable {
             case PAYER_SHARE -> ratio(payers, active);
             case ARPU -> ratio(revenue, active);
             case ARPDAU -> ratio(revenue, personDays(period));
-            case ARPPU -> ratio(revenue, payers);
-            case AOV -> ratio(sum(period, RevenueType.PURCHASE), purchases);
+            // Whose amounts have no rate is in neither part of a ratio.
+            case ARPPU ->
+                ratio(
+                        revenue,
+                        people(period, event -> paying(event) && converted(event) != null)
+                                .size());
+            case AOV ->
+                ratio(
+                        sum(period, RevenueType.PURCHASE),
+                        money(period, RevenueType.PURCHASE).stream()
+                                .filter(event -> converted(event) != null)
+                                .count());
             case NEXT_DAY -> nextDay(period);
             case UNINSTALLS ->
                 (double) in(period).stream()

@@ -27,6 +27,18 @@ public final class EventCheck {
     /** Before the account, in place of an install, of an event that names none. No install of a sender may begin like this. */
     public static final String ACCOUNT_ALONE = "\u0001account ";
 
+    /** Common practice, no source. */
+    private static final Set<String> NOBODY = Set.of(
+            "unknown",
+            "null",
+            "(null)",
+            "nil",
+            "none",
+            "undefined",
+            "nan",
+            "n/a",
+            "00000000-0000-0000-0000-000000000000");
+
     private static final int LONGEST_KEY = 200;
     private static final int LONGEST_VALUE = 8_192;
     private static final int MOST_PROPERTIES = 100;
@@ -98,8 +110,8 @@ public final class EventCheck {
                     Part.TIME,
                     "is older than this app's limit of " + lateLimit.toDays() + " days: " + time + ".");
         }
-        String account = key(fields, Part.ACCOUNT);
-        String install = key(fields, Part.INSTALL);
+        String account = identity(fields, Part.ACCOUNT);
+        String install = identity(fields, Part.INSTALL);
         if (install.isEmpty() && account.isEmpty()) {
             throw missing(fields, fields.knows(Part.INSTALL) ? Part.INSTALL : Part.ACCOUNT);
         }
@@ -214,6 +226,12 @@ public final class EventCheck {
                 Kind.TOO_LONG,
                 name,
                 "\"" + name + "\" has " + length + " characters; " + what + " may have at most " + most + ".");
+    }
+
+    /** An install or account; a word that senders write where they know none is none, or all of them would be one user. */
+    private static String identity(Fields fields, Part part) throws RowFault {
+        String value = key(fields, part);
+        return NOBODY.contains(value.toLowerCase(Locale.ROOT)) ? "" : value;
     }
 
     private static String key(Fields fields, Part part) throws RowFault {

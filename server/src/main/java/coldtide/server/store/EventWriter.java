@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.LongConsumer;
 import org.hibernate.Session;
 import org.springframework.stereotype.Component;
@@ -44,7 +45,8 @@ public class EventWriter {
     private final EntityManager entities;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
-    private final Map<Integer, NumberBook> books = new HashMap<>();
+    private final Map<Integer, NumberBook> books = new ConcurrentHashMap<>();
+    private final Map<Integer, ReentrantLock> turns = new ConcurrentHashMap<>();
     /** Who was erased, by app; forgotten when somebody is. */
     private final Map<Integer, Erasures> erasures = new ConcurrentHashMap<>();
 
@@ -122,8 +124,8 @@ public class EventWriter {
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override
             public void beforeCompletion() {
-                // While the app's row is still locked, so that no writer learns from what is about to change.
-                forget(app);
+                // While the app's turn is still ours, so that no writer learns from what is about to change.
+                books.remove(app.id());
                 erasures.remove(app.id());
             }
         });
@@ -198,7 +200,8 @@ public class EventWriter {
      * The number of this transaction's batch. The row stays locked to the end of the transaction: a second writer of this app
      * waits, then finds the book as it was left, and its batch is seen later than this one.
      */
-    private static int nextBatch(Connection connection, App app) throws SQLException {
+    private int nextBatch(Connection connection, App app) throws SQLException {
+        takeTurn(app);
         try (Statement statement = connection.createStatement();
                 ResultSet row = statement.executeQuery("update event_batch set newest = newest + 1 where app_id = "
                         + app.id() + " returning newest")) {
@@ -265,25 +268,40 @@ public class EventWriter {
         }
     }
 
-    /** The app's book, read anew after a transaction that failed: what it learnt there was not written. */
-    private synchronized NumberBook book(Connection connection, App app) throws SQLException {
+    /** The app's book; the caller has its turn. */
+    private NumberBook book(Connection connection, App app) throws SQLException {
         NumberBook book = books.get(app.id());
         if (book == null) {
             book = NumberBook.load(connection, app.id(), json);
             books.put(app.id(), book);
         }
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCompletion(int status) {
-                if (status != STATUS_COMMITTED) {
-                    forget(app);
-                }
-            }
-        });
         return book;
     }
 
-    private synchronized void forget(App app) {
-        books.remove(app.id());
+    /**
+     * Waits for the app's turn and keeps it to the end of the transaction, when its book takes for known what was committed, or
+     * forgets what was not. Other apps do not wait.
+     */
+    private void takeTurn(App app) {
+        ReentrantLock turn = turns.computeIfAbsent(app.id(), id -> new ReentrantLock());
+        if (turn.isHeldByCurrentThread()) {
+            return;
+        }
+        turn.lock();
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCompletion(int status) {
+                try {
+                    NumberBook book = books.get(app.id());
+                    if (book != null && status == STATUS_COMMITTED) {
+                        book.settle();
+                    } else if (book != null) {
+                        book.undo();
+                    }
+                } finally {
+                    turn.unlock();
+                }
+            }
+        });
     }
 }

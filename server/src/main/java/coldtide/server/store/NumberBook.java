@@ -21,7 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /**
  * The numbers of an app's event names, contexts, installs and accounts, kept in memory while events come in. What is new is
- * written by {@link #flush}; a book whose transaction failed is thrown away. Not safe for several threads.
+ * written by {@link #flush}, and {@link #undo undone} if the transaction fails. Not safe for several threads.
  */
 final class NumberBook {
     private static final long UNKNOWN = -1;
@@ -41,6 +41,8 @@ final class NumberBook {
         private final NumberBlock numbers;
         private final Object2LongOpenHashMap<String> known = new Object2LongOpenHashMap<>();
         private final List<String> fresh = new ArrayList<>();
+        /** Since the last transaction ended. */
+        private final List<String> learnt = new ArrayList<>();
 
         Keys(String table) {
             this.table = table;
@@ -54,8 +56,15 @@ final class NumberBook {
                 number = numbers.next(connection);
                 known.put(key, number);
                 fresh.add(key);
+                learnt.add(key);
             }
             return number;
+        }
+
+        void undo() {
+            learnt.forEach(known::removeLong);
+            learnt.clear();
+            fresh.clear();
         }
 
         void flush(Connection connection, int appId) throws SQLException {
@@ -83,6 +92,11 @@ final class NumberBook {
     private Map<String, String> lastAdmitted = Map.of();
     private final Map<UUID, Long> contexts = new HashMap<>();
     private final List<NewContext> newContexts = new ArrayList<>();
+    /** Names, versions and contexts since the last transaction ended. */
+    private final List<String> learntNames = new ArrayList<>();
+
+    private final List<Version> learntVersions = new ArrayList<>();
+    private final List<UUID> learntContexts = new ArrayList<>();
     private final Keys installs = new Keys("install");
     private final Keys accounts = new Keys("account");
 
@@ -141,6 +155,7 @@ final class NumberBook {
                     return Outcome.TOO_MANY_VERSIONS;
                 }
                 versions.add(version);
+                learntVersions.add(version);
             }
             lastAdmitted = event.context();
         }
@@ -166,6 +181,7 @@ final class NumberBook {
                 row.next();
                 names.put(name, row.getInt(1));
                 newNames.remove(name);
+                learntNames.add(name);
                 return row.getInt(1);
             }
         }
@@ -188,6 +204,7 @@ final class NumberBook {
         }
         long id = contextNumbers.next(connection);
         contexts.put(digest, id);
+        learntContexts.add(digest);
         newContexts.add(new NewContext(id, digest, text));
         return id;
     }
@@ -201,6 +218,28 @@ final class NumberBook {
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("Every Java has SHA-256.", e);
         }
+    }
+
+    /** The transaction was committed: what was learnt in it is known from now on. */
+    void settle() {
+        installs.learnt.clear();
+        accounts.learnt.clear();
+        learntNames.clear();
+        learntVersions.clear();
+        learntContexts.clear();
+        newNames.clear();
+    }
+
+    /** The transaction failed: what was learnt in it was not written. Costs what was learnt, however much is known. */
+    void undo() {
+        installs.undo();
+        accounts.undo();
+        learntNames.forEach(names::remove);
+        learntVersions.forEach(versions::remove);
+        learntContexts.forEach(contexts::remove);
+        newContexts.clear();
+        lastAdmitted = Map.of();
+        settle();
     }
 
     /** Writes everything learnt since the last time. */

@@ -329,6 +329,57 @@ class HostileInputTest {
         assertThat(log().people()).isEqualTo(2);
     }
 
+    /** Else all who send no id of their own would be one user, rewritten with each batch. */
+    @ParameterizedTest
+    @ValueSource(strings = {"unknown", "NULL", "00000000-0000-0000-0000-000000000000", "undefined"})
+    void wordsForNobodyNameNobody(String word) {
+        JsonNode receipt = send(
+                event("a", data("\"install\":\"" + word + "\",\"account\":\"ann\"")),
+                event("b", data("\"install\":\"" + word + "\",\"account\":\"bob\"")));
+        assertThat(receipt.get("taken").asInt()).isEqualTo(2);
+        assertThat(log().people()).isEqualTo(2);
+        assertThat(send(event("c", data("\"install\":\"" + word + "\""))
+                                .replace(",\"subject\":\"phone-c\"", ",\"subject\":\"\""))
+                        .get("events")
+                        .get(0)
+                        .get("outcome")
+                        .asString())
+                .isEqualTo("HELD_BACK");
+    }
+
+    /** An app that cannot be read is told as such; others are not concerned. */
+    @Test
+    void aBrokenAppStandsAlone() throws SQLException {
+        send(event("a", ""));
+        log();
+        try (var connection = Application.sql();
+                Statement statement = connection.createStatement()) {
+            statement.execute("alter table event_" + appId(statement) + " rename to event_broken");
+        }
+        try {
+            assertThat(send(event("b", "")).has("taken")).isTrue();
+        } catch (AssertionError refused) {
+            assertThat(refused.getMessage()).contains("failed on our side");
+        }
+        assertThat(Caller.demo().get("/api/apps/gullcombe/rail?figure=ACTIVE_PEOPLE").status()).isEqualTo(200);
+        assertThat(keeper.get("/api/apps/" + app + "/rail?figure=ACTIVE_PEOPLE").status())
+                .as("what was read before is still answered")
+                .isEqualTo(200);
+        try (var connection = Application.sql();
+                Statement statement = connection.createStatement()) {
+            statement.execute("alter table event_broken rename to event_" + appId(statement));
+        }
+        assertThat(send(event("b", "")).get("taken").asInt()).isEqualTo(1);
+        assertThat(log().events()).isEqualTo(2);
+    }
+
+    private String appId(Statement statement) throws SQLException {
+        try (var row = statement.executeQuery("select id from app where key = '" + app + "'")) {
+            row.next();
+            return row.getString(1);
+        }
+    }
+
     /** Numbers that were stored before they had limits must not keep an app from being read. */
     @Test
     void whatIsStoredAndCannotBeReadIsRejectedAfterwards() throws SQLException {
