@@ -6,9 +6,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import coldtide.server.Application;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
@@ -51,13 +54,8 @@ class AnswersTest {
             assertThat(findings).not().isEmpty();
             String before = findings.innerText();
             String figures = visitor.page.locator("section.answer-main").innerText();
-            AtomicBoolean late = new AtomicBoolean(true);
-            visitor.page.route(url -> url.endsWith("/api/apps/gullcombe" + path), route -> {
-                while (late.get()) {
-                    visitor.page.waitForTimeout(50);
-                }
-                route.resume();
-            });
+            List<Route> held = new ArrayList<>();
+            visitor.page.route(url -> url.endsWith("/api/apps/gullcombe" + path), held::add);
             visitor.page.evaluate(
                     "change => { const url = new URL(location.href); const [name, value] = change.split('=');"
                             + " url.searchParams.set(name, value); history.pushState({}, '', url);"
@@ -67,7 +65,7 @@ class AnswersTest {
             assertThat(answer).hasAttribute("data-updating", "true");
             assertThat(findings.innerText()).isEqualTo(before);
             assertThat(visitor.page.locator("section.answer-main").innerText()).isEqualTo(figures);
-            late.set(false);
+            held.forEach(Route::resume);
             assertThat(answer).hasAttribute("data-updating", "false");
             assertThat(visitor.page.getByText("updating …")).hasCount(0);
             assertThat(visitor.page.locator("section.answer-main").innerText()).isNotEqualTo(figures);

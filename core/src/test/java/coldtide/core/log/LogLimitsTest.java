@@ -69,8 +69,12 @@ class LogLimitsTest {
         }
         EventLog log = builder.build().orElseThrow();
         assertThat(log.events()).isEqualTo(40_000);
-        assertThat(log.eventNames()).contains("name 0", "name 32000", LogLimits.OTHER).doesNotContain("name 39999");
+        assertThat(log.eventNames())
+                .contains("name 0", "name 32000", LogLimits.OTHER)
+                .doesNotContain("name 39999");
         assertThat(log.contexts().releases()).contains(new Release(LogLimits.OTHER, LogLimits.OTHER));
-        assertThat(log.contexts().release(39_999)).isEqualTo(log.contexts().release(39_000)).isPositive();
+        assertThat(log.contexts().release(39_999))
+                .isEqualTo(log.contexts().release(39_000))
+                .isPositive();
     }
 }

@@ -361,7 +361,10 @@ class HostileInputTest {
         } catch (AssertionError refused) {
             assertThat(refused.getMessage()).contains("failed on our side");
         }
-        assertThat(Caller.demo().get("/api/apps/gullcombe/rail?figure=ACTIVE_PEOPLE").status()).isEqualTo(200);
+        assertThat(Caller.demo()
+                        .get("/api/apps/gullcombe/rail?figure=ACTIVE_PEOPLE")
+                        .status())
+                .isEqualTo(200);
         assertThat(keeper.get("/api/apps/" + app + "/rail?figure=ACTIVE_PEOPLE").status())
                 .as("what was read before is still answered")
                 .isEqualTo(200);
