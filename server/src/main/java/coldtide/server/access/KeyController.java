@@ -1,5 +1,6 @@
 package coldtide.server.access;
 
+import coldtide.server.http.PlainName;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.AppKey;
@@ -38,7 +39,7 @@ class KeyController {
 
     /** A new key. */
     record NewKey(
-            @NotBlank @Size(max = 80) String name,
+            @NotBlank @PlainName @Size(max = 80) String name,
             @Min(1) @Max(1_000_000) int perSecond) {}
 
     /** A key, without the secret. */

@@ -6,6 +6,7 @@ import coldtide.server.store.User.Role;
 import coldtide.server.store.UserRepository;
 import java.security.SecureRandom;
 import java.util.List;
+import java.util.Locale;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -43,6 +44,11 @@ class People {
 
     @Transactional
     WithPassword add(String name, Role role) {
+        // Keys are called so where it is told who did something.
+        if (name.toLowerCase(Locale.ROOT).startsWith("key ")) {
+            throw Problem.badField(
+                    "name", "A member cannot be called like an API key; choose a name without \"key\" before it.");
+        }
         if (users.findByName(name).isPresent()) {
             throw Problem.conflict("name", "There is already somebody called \"" + name + "\".");
         }
@@ -142,6 +148,6 @@ class People {
     }
 
     private static String word(Role role) {
-        return role.name().toLowerCase(java.util.Locale.ROOT);
+        return role.name().toLowerCase(Locale.ROOT);
     }
 }

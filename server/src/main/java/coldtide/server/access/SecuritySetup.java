@@ -22,6 +22,7 @@ import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
 import org.springframework.security.authentication.AuthenticationManager;
 import org.springframework.security.authentication.ProviderManager;
 import org.springframework.security.authentication.dao.DaoAuthenticationProvider;
+import org.springframework.security.config.ObjectPostProcessor;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.AbstractHttpConfigurer;
 import org.springframework.security.config.annotation.web.configurers.AuthorizeHttpRequestsConfigurer;
@@ -39,6 +40,7 @@ import org.springframework.security.web.authentication.AnonymousAuthenticationFi
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfException;
+import org.springframework.security.web.header.HeaderWriterFilter;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.security.web.session.HttpSessionEventPublisher;
 
@@ -50,6 +52,15 @@ class SecuritySetup {
             "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline';"
                     + " img-src 'self' data:; font-src 'self'; connect-src 'self'; object-src 'none'; base-uri 'none';"
                     + " form-action 'self'; frame-ancestors 'none'";
+
+    /** Before anything is answered, so that answers to HEAD and files of the page have the headers too. */
+    private static final ObjectPostProcessor<HeaderWriterFilter> EAGERLY = new ObjectPostProcessor<>() {
+        @Override
+        public <O extends HeaderWriterFilter> O postProcess(O filter) {
+            filter.setShouldWriteHeadersEagerly(true);
+            return filter;
+        }
+    };
 
     private static final String READER = "READER";
     private static final String ANALYST = "ANALYST";
@@ -155,7 +166,8 @@ class SecuritySetup {
                                 Refusals.write(response, HttpStatus.UNAUTHORIZED, "Sign in first."))
                         .accessDeniedHandler((request, response, denied) ->
                                 Refusals.write(response, HttpStatus.FORBIDDEN, denied(request, denied))))
-                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                .headers(headers -> headers.withObjectPostProcessor(EAGERLY)
+                        .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                         .referrerPolicy(referrer -> referrer.policy(ReferrerPolicy.SAME_ORIGIN))
                         .permissionsPolicyHeader(policy -> policy.policy("camera=(), microphone=(), geolocation=()")))
                 .formLogin(AbstractHttpConfigurer::disable)

@@ -1,5 +1,6 @@
 package coldtide.server.apps;
 
+import coldtide.server.http.PlainName;
 import coldtide.server.store.App;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -41,7 +42,7 @@ class AppController {
      */
     record NewApp(
             @NotNull String key,
-            @NotBlank @Size(max = 80) String name,
+            @NotBlank @PlainName @Size(max = 80) String name,
             @NotNull String zone,
             @NotNull String currency,
             @Min(1) @Max(7320) int lateLimitDays) {}

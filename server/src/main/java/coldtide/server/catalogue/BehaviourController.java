@@ -2,6 +2,7 @@ package coldtide.server.catalogue;
 
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
+import coldtide.server.http.PlainName;
 import coldtide.server.named.Named;
 import coldtide.server.store.App;
 import coldtide.server.store.Behaviour;
@@ -55,7 +56,7 @@ class BehaviourController {
 
     /** @param what a condition on events; @param endsFirstPath then no other does any more */
     record BehaviourEntry(
-            @NotBlank @Size(max = 80) String name,
+            @NotBlank @PlainName @Size(max = 80) String name,
             @NotNull @Size(max = 2_000) String description,
             @NotNull @Size(max = 80) String owner,
             @NotNull @Schema(implementation = Map.class) JsonNode what,

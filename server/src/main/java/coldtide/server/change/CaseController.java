@@ -12,6 +12,7 @@ import coldtide.server.change.KeptCases.Found;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
+import coldtide.server.http.PlainName;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.CaseComment;
@@ -116,12 +117,12 @@ class CaseController {
     /** @param incident by which the watch names it */
     record NewCase(
             @NotBlank @Size(max = 400) String incident,
-            @NotBlank @Size(max = 200) String title) {}
+            @NotBlank @PlainName @Size(max = 200) String title) {}
 
     /** @param version that was read */
     record CaseEntry(
             int version,
-            @NotBlank @Size(max = 200) String title,
+            @NotBlank @PlainName @Size(max = 200) String title,
             @NotNull KeptCase.Status status,
 
             @NotNull @Size(max = MOST_STEPS)

@@ -7,6 +7,7 @@ import coldtide.core.tidetable.Figure;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Asked;
+import coldtide.server.http.PlainName;
 import coldtide.server.store.App;
 import coldtide.server.store.Watched;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -48,7 +49,7 @@ class WatchedController {
 
     /** A choice. */
     record WatchedEntry(
-            @NotBlank @Size(max = 80) String name,
+            @NotBlank @PlainName @Size(max = 80) String name,
             boolean isWorseAbove,
             @NotNull @Valid WatchedAsk question) {}
 

@@ -1,5 +1,6 @@
 package coldtide.server.marks;
 
+import coldtide.server.http.PlainName;
 import coldtide.server.store.Mark;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -23,7 +24,7 @@ record Entries(List<ReleaseEntry> releases, List<MarkEntry> marks) {
      * @param steps ascending in time and share
      */
     record ReleaseEntry(
-            @NotBlank @Size(max = 40) String version,
+            @NotBlank @PlainName @Size(max = 40) String version,
             @NotBlank @Size(max = 40) String platform,
             @NotNull @Size(max = 40) String build,
             @NotEmpty @Size(max = 50) @Valid List<StepEntry> steps) {}
@@ -34,7 +35,7 @@ record Entries(List<ReleaseEntry> releases, List<MarkEntry> marks) {
     /** Something else that happened, at a time or over a span. */
     record MarkEntry(
             @NotNull Mark.Kind kind,
-            @NotBlank @Size(max = 120) String name,
+            @NotBlank @PlainName @Size(max = 120) String name,
             @NotNull Instant starts,
             @Schema(types = {"string", "null"}) Instant ends) {}
 

@@ -4,6 +4,7 @@ import coldtide.core.register.Register;
 import coldtide.core.who.PersonCondition;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
+import coldtide.server.http.PlainName;
 import coldtide.server.http.Problem;
 import coldtide.server.named.Named;
 import coldtide.server.store.App;
@@ -77,7 +78,7 @@ class SegmentController {
 
     /** @param among a condition on people; null in a change of a list */
     record SegmentEntry(
-            @NotBlank @Size(max = 80) String name,
+            @NotBlank @PlainName @Size(max = 80) String name,
             @NotNull @Size(max = 2_000) String description,
             @NotNull @Size(max = 80) String owner,
 

@@ -8,6 +8,8 @@ import coldtide.server.Caller.Answer;
 import coldtide.server.HandClock;
 import coldtide.server.access.SignInThrottle.Attempt;
 import java.io.IOException;
+import java.net.Socket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.ResultSet;
@@ -22,6 +24,8 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -249,6 +253,41 @@ class AccessTest {
                 .doesNotContain("http")
                 .doesNotContain("*");
         assertThat(answer.headers().firstValue("X-Content-Type-Options")).hasValue("nosniff");
+    }
+
+    @Test
+    void answersToHeadAndFilesOfThePageHaveTheHeadersToo() {
+        for (String path : List.of("/", "/icon.svg", "/api/session")) {
+            Answer head = Caller.stranger().call("HEAD", path, "text/plain", new byte[0]);
+            assertThat(head.headers().firstValue("Content-Security-Policy")).as(path).isPresent();
+            assertThat(head.headers().firstValue("X-Content-Type-Options")).as(path).hasValue("nosniff");
+        }
+    }
+
+    /** The web server itself refuses a line that is no request, and a path with a slash within a part. */
+    @Test
+    void whatTheWebServerRefusesIsAProblemToo() throws IOException {
+        String address = Application.address().replace("http://", "");
+        try (Socket socket = new Socket("127.0.0.1", Integer.parseInt(address.split(":")[1]))) {
+            socket.getOutputStream().write("GET /a\u0001b HTTP/1.1\r\nHost: x\r\n\r\n".getBytes(StandardCharsets.UTF_8));
+            String answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            assertThat(answer).startsWith("HTTP/1.1 400").contains("application/problem+json").contains("nosniff");
+            assertThat(answer).doesNotContain("<html");
+        }
+        Answer slash = Caller.stranger().get("/api/apps/%2f");
+        assertThat(slash.status()).isEqualTo(400);
+        assertThat(slash.text()).contains("could not be read").doesNotContain("<html");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"a\u202eb", "zero\u200bwidth", "tab\there", "line\nbreak"})
+    void aNameIsWhatItLooksLike(String name) {
+        Caller keeper = Application.keeper();
+        assertThat(keeper.post("/api/apps/gullcombe/keys", Map.of("name", name, "perSecond", 1)).status())
+                .isEqualTo(400);
+        assertThat(keeper.post("/api/people", Map.of("name", name, "role", "READER")).status()).isEqualTo(400);
+        assertThat(keeper.post("/api/people", Map.of("name", "Key 5", "role", "READER")).text())
+                .contains("cannot be called like an API key");
     }
 
     @Test
