@@ -42,14 +42,14 @@ export function AnswerFrame({ answer, onStop, children }: AnswerFrameProps) {
       )}
       <div role="status" className="answer-updating" aria-live="polite">
         {isLate && (
-          <>
+          <span>
             {answer.fetchStatus === 'fetching' ? 'updating …' : 'These figures answer the question before.'}{' '}
             {answer.fetchStatus === 'fetching' && onStop && (
               <button className="word" onClick={onStop}>
                 Stop
               </button>
             )}
-          </>
+          </span>
         )}
       </div>
       <div

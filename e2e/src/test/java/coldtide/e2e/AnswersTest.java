@@ -34,7 +34,14 @@ class AnswersTest {
                 assertThat(visitor.page.locator("figure figcaption")).hasCount(1);
                 assertThat(visitor.page.locator(".head")).isVisible();
             }
-            visitor.enter("Ask", "Retention");
+            visitor.page
+                    .locator(".head")
+                    .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Ask").setExact(true))
+                    .click();
+            visitor.page
+                    .locator(".head")
+                    .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Retention").setExact(true))
+                    .click();
             assertThat(visitor.page.locator(".sentence")).isVisible();
         }
     }

@@ -50,8 +50,9 @@ class BackupTest {
                 }
             }
             for (String table : tables) {
-                try (ResultSet sum = statement.executeQuery("select count(*), coalesce(sum(('x' || substr(md5(t::text), 1, 8))"
-                        + "::bit(32)::bigint), 0) from \"" + table + "\" t")) {
+                try (ResultSet sum =
+                        statement.executeQuery("select count(*), coalesce(sum(('x' || substr(md5(t::text), 1, 8))"
+                                + "::bit(32)::bigint), 0) from \"" + table + "\" t")) {
                     sum.next();
                     found.put(table, sum.getLong(1) + " " + sum.getString(2));
                 }
@@ -69,7 +70,9 @@ class BackupTest {
         }
         assertThat(run(ROOT.resolve("backup"), file.toString())).startsWith("0 ");
         assertThat(Files.size(file)).isPositive();
-        assertThat(run(ROOT.resolve("backup"), file.toString())).startsWith("1 ").contains("is there already");
+        assertThat(run(ROOT.resolve("backup"), file.toString()))
+                .startsWith("1 ")
+                .contains("is there already");
         assertThat(run(ROOT.resolve("restore"), file.toString(), "--yes")).startsWith("0 ");
         Properties settings = Application.settings();
         String url = settings.getProperty("spring.datasource.url").replaceFirst("/[^/]*$", "/coldtide_restored");
@@ -91,7 +94,10 @@ class BackupTest {
     @Test
     void aFileThatIsNoBackupChangesNothing() throws Exception {
         Path file = Files.writeString(folder.resolve("none"), "no backup");
-        assertThat(run(ROOT.resolve("restore"), file.toString(), "--yes")).startsWith("1 ").contains("not whole");
-        assertThat(run(ROOT.resolve("restore"), folder.resolve("missing").toString())).startsWith("1 ");
+        assertThat(run(ROOT.resolve("restore"), file.toString(), "--yes"))
+                .startsWith("1 ")
+                .contains("not whole");
+        assertThat(run(ROOT.resolve("restore"), folder.resolve("missing").toString()))
+                .startsWith("1 ");
     }
 }

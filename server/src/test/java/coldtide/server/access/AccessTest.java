@@ -259,8 +259,12 @@ class AccessTest {
     void answersToHeadAndFilesOfThePageHaveTheHeadersToo() {
         for (String path : List.of("/", "/icon.svg", "/api/session")) {
             Answer head = Caller.stranger().call("HEAD", path, "text/plain", new byte[0]);
-            assertThat(head.headers().firstValue("Content-Security-Policy")).as(path).isPresent();
-            assertThat(head.headers().firstValue("X-Content-Type-Options")).as(path).hasValue("nosniff");
+            assertThat(head.headers().firstValue("Content-Security-Policy"))
+                    .as(path)
+                    .isPresent();
+            assertThat(head.headers().firstValue("X-Content-Type-Options"))
+                    .as(path)
+                    .hasValue("nosniff");
         }
     }
 
@@ -269,9 +273,13 @@ class AccessTest {
     void whatTheWebServerRefusesIsAProblemToo() throws IOException {
         String address = Application.address().replace("http://", "");
         try (Socket socket = new Socket("127.0.0.1", Integer.parseInt(address.split(":")[1]))) {
-            socket.getOutputStream().write("GET /a\u0001b HTTP/1.1\r\nHost: x\r\n\r\n".getBytes(StandardCharsets.UTF_8));
+            socket.getOutputStream()
+                    .write("GET /a\u0001b HTTP/1.1\r\nHost: x\r\n\r\n".getBytes(StandardCharsets.UTF_8));
             String answer = new String(socket.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-            assertThat(answer).startsWith("HTTP/1.1 400").contains("application/problem+json").contains("nosniff");
+            assertThat(answer)
+                    .startsWith("HTTP/1.1 400")
+                    .contains("application/problem+json")
+                    .contains("nosniff");
             assertThat(answer).doesNotContain("<html");
         }
         Answer slash = Caller.stranger().get("/api/apps/%2f");
@@ -283,10 +291,14 @@ class AccessTest {
     @ValueSource(strings = {"a\u202eb", "zero\u200bwidth", "tab\there", "line\nbreak"})
     void aNameIsWhatItLooksLike(String name) {
         Caller keeper = Application.keeper();
-        assertThat(keeper.post("/api/apps/gullcombe/keys", Map.of("name", name, "perSecond", 1)).status())
+        assertThat(keeper.post("/api/apps/gullcombe/keys", Map.of("name", name, "perSecond", 1))
+                        .status())
                 .isEqualTo(400);
-        assertThat(keeper.post("/api/people", Map.of("name", name, "role", "READER")).status()).isEqualTo(400);
-        assertThat(keeper.post("/api/people", Map.of("name", "Key 5", "role", "READER")).text())
+        assertThat(keeper.post("/api/people", Map.of("name", name, "role", "READER"))
+                        .status())
+                .isEqualTo(400);
+        assertThat(keeper.post("/api/people", Map.of("name", "Key 5", "role", "READER"))
+                        .text())
                 .contains("cannot be called like an API key");
     }
 
