@@ -219,10 +219,36 @@ export function useBringSettlements(app: string) {
   });
 }
 
-export function useAudit(page: number) {
+/** Which entries of the audit log are wanted; an empty text is no matter. Days are those of UTC. */
+export interface AuditFilter {
+  who: string;
+  action: string;
+  app: string;
+  from: string;
+  to: string;
+}
+
+/** What of a filter is asked. */
+export const auditQuery = (filter: AuditFilter): Record<string, string> =>
+  Object.fromEntries(Object.entries(filter).filter(([, value]) => value !== ''));
+
+const sessionsKey = ['session', 'all'];
+
+/** Where the member is signed in, the newest first. */
+export const useOpenSessions = () =>
+  useQuery({ queryKey: sessionsKey, queryFn: () => answered(api.GET('/api/session/all')), staleTime: 0 });
+
+export function useEndOtherSessions() {
+  return useMutation({
+    mutationFn: () => answered(api.DELETE('/api/session/others')),
+    onSuccess: (left) => queryClient.setQueryData(sessionsKey, left),
+  });
+}
+
+export function useAudit(filter: AuditFilter, page: number) {
   return useQuery({
-    queryKey: ['audit', page],
-    queryFn: () => answered(api.GET('/api/audit', { params: { query: { page } } })),
+    queryKey: ['audit', filter, page],
+    queryFn: () => answered(api.GET('/api/audit', { params: { query: { ...auditQuery(filter), page } } })),
     placeholderData: keepPreviousData,
     staleTime: 0,
   });

@@ -4,9 +4,10 @@ import { useState } from 'react';
 import { ProblemError } from '../../api/client';
 import { useSession } from '../../api/queries';
 import { useOwnPassword } from '../../api/settings';
+import { OpenSessions } from './OpenSessions';
 
 /** Whoever is signed in changes their own password. */
-export function OwnPassword() {
+export function OwnPassword({ zone }: { zone: string }) {
   const session = useSession();
   const [old, setOld] = useState('');
   const [fresh, setFresh] = useState('');
@@ -44,7 +45,7 @@ export function OwnPassword() {
           onChange={(event) => setFresh(event.target.value)}
         />
         <Button type="submit" variant="contained" disabled={!old || !fresh || change.isPending}>
-          Change it
+          Change password
         </Button>
       </form>
       {change.error && (
@@ -52,7 +53,10 @@ export function OwnPassword() {
           {change.error.message}
         </p>
       )}
-      {change.isSuccess && <p role="status">Your password is changed.</p>}
+      {change.isSuccess && (
+        <p role="status">Your password is changed. Other sessions stay open until you end them.</p>
+      )}
+      <OpenSessions zone={zone} />
     </>
   );
 }

@@ -60,7 +60,7 @@ export default function Settings() {
         ))}
       </nav>
       <div className="settings-part">
-        {!may && <p className="serif">Only keepers see this. Ask one.</p>}
+        {!may && <p className="serif">Admins only.</p>}
         {may && part === 'people' && <PeopleList />}
         {may && part === 'keys' && <KeyList app={app} />}
         {may && part === 'audit' && <AuditList app={app} />}
@@ -69,7 +69,7 @@ export default function Settings() {
         {part === 'settlements' && <Settlements app={app} mayChange={role !== 'READER'} />}
         {part === 'watched' && <WatchedList app={app} mayChange={role !== 'READER'} />}
         {part === 'alerts' && <AlertList app={app} mayChange={role !== 'READER'} />}
-        {part === 'you' && <OwnPassword />}
+        {part === 'you' && <OwnPassword zone={app.zone} />}
         {part === 'marks' && (
           <>
             <ReleaseList app={app} mayChange={role !== 'READER'} />

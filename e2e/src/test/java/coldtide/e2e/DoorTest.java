@@ -15,7 +15,7 @@ class DoorTest {
         try (Visitor visitor = new Visitor()) {
             visitor.go("/a/gullcombe/retention?by=month");
             visitor.signIn("open sesame");
-            assertThat(visitor.page.getByRole(AriaRole.ALERT)).containsText("do not go together");
+            assertThat(visitor.page.getByRole(AriaRole.ALERT)).containsText("Wrong name or password");
             visitor.signIn("fourteen-beacons");
             assertThat(visitor.word("Grain")).hasText("month");
         }

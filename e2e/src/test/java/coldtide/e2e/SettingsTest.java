@@ -91,7 +91,7 @@ class SettingsTest {
         try (Visitor visitor = Visitor.in("settings")) {
             for (String part : new String[] {"People", "Keys", "What was done"}) {
                 press(visitor.page, part);
-                assertThat(visitor.page.getByText("Only keepers see this.")).isVisible();
+                assertThat(visitor.page.getByText("Admins only.")).isVisible();
             }
         }
     }
