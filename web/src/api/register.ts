@@ -66,7 +66,7 @@ export function useErasePerson(app: string) {
           body: { typed },
         }),
       );
-      while (erasure.state === 'WAITING') {
+      while (erasure.state === 'WAITING' || (erasure.state === 'DONE' && erasure.leftovers === null)) {
         await pause(2000);
         erasure = (await erasuresOf(app)).find((each) => each.id === erasure.id) ?? erasure;
       }

@@ -2189,7 +2189,7 @@ export interface components {
             finished: string | null;
             /** Format: int32 */
             id: number;
-            leftovers: string[];
+            leftovers: string[] | null;
             /** Format: int64 */
             rejectedRows: number;
             /** Format: date-time */

@@ -32,19 +32,26 @@ export class RoomBoundary extends Component<RoomBoundaryProps, RoomBoundaryState
   override render() {
     const { fault } = this.state;
     if (!fault) return this.props.children;
+    const isAddress = fault instanceof BadAddress;
     return (
       <div className="empty-room" role="alert">
         <p className="serif">
-          {fault instanceof BadAddress
-            ? `This address cannot be opened: ${fault.message}.`
+          {isAddress
+            ? `The address holds ${fault.message}.`
             : `This room could not be shown: ${fault.message}`}
         </p>
         <p>
-          Nothing was lost. <a href={this.props.start}>Open the room as it starts</a>,{' '}
-          <button className="word" onClick={() => this.setState({ fault: undefined })}>
-            try again
-          </button>
-          , or go to another room above.
+          <a href={this.props.start}>Open the room as it starts</a>
+          {!isAddress && (
+            <>
+              ,{' '}
+              <button className="word" onClick={() => this.setState({ fault: undefined })}>
+                try again
+              </button>
+              ,
+            </>
+          )}{' '}
+          or go to another room above.
         </p>
       </div>
     );

@@ -70,7 +70,7 @@ export function lastDays(rail: Pick<RailView, 'fullDaysEnd' | 'days'>, days: num
 export const wordOf = <T>(words: Record<string, T>, value: T): string | null =>
   Object.keys(words).find((key) => words[key] === value) ?? null;
 
-/** Something in an address that cannot be read; the message is a sentence for whoever opened it. */
+/** Something in an address that cannot be read; the message goes on after "The address holds". */
 export class BadAddress extends Error {}
 
 /** A value of an address; undefined where there is none. Throws {@link BadAddress} where it is not what it should be. */
@@ -88,7 +88,7 @@ export function valueParam<T>(
   }
   if (isIt(value)) return value;
   const shown = text.length > 80 ? `${text.slice(0, 80)} …` : text;
-  throw new BadAddress(`the address holds ${what} that cannot be read: ${shown}`);
+  throw new BadAddress(`${what} that cannot be read: ${shown}`);
 }
 
 /** Some users as they stand in the address; undefined if none do. */

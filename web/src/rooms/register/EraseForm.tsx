@@ -64,13 +64,14 @@ export function EraseForm({ app, id, name, onErased, onLeave }: EraseFormProps) 
 
 /** What was erased, and where the name may still stand. */
 function Erased({ erasure, onClose }: { erasure: ErasureView; onClose: () => void }) {
+  const places = erasure.leftovers ?? [];
   return (
     <div className="erase-form" role="status">
       <p>
         Erased: {count(erasure.events)} events and {count(erasure.rejectedRows)} rejected rows.{' '}
-        {erasure.leftovers.length === 0
+        {places.length === 0
           ? 'The name was found nowhere else.'
-          : `The name may still stand in ${erasure.leftovers.join('; ')}. Look there and remove it where it means this user.`}
+          : `The name may still stand in ${places.join('; ')}. Look there and remove it where it means this user.`}
       </p>
       <Button onClick={onClose}>OK</Button>
     </div>

@@ -94,7 +94,6 @@ function View({ frame, words, view }: { frame: FrameContext; words: Words; view:
   const found: Finding[] = [
     { key: 'people', text: `${count(view.people)} people; figures are of their whole time with the app.` },
     ...view.leftOut.map((text) => ({ key: text, text, caution: true })),
-    ...words.faults.map((text) => ({ key: text, text, caution: true })),
   ];
   if (view.rows.some((row) => row.unconverted > 0)) {
     found.push({

@@ -26,24 +26,20 @@ export interface Words {
   largestFirst: boolean;
   columns: string[];
   from: number;
-  faults: string[];
 }
 
 const USUAL_COLUMNS = 'country,platform,channel';
 
 export function wordsOf(param: (name: string) => string | null): Words {
-  const among = peopleParam(param('among'));
   const property = param('property');
   const by = BYS.find((each) => each.value.toLowerCase() === param('order'))?.value ?? 'REVENUE';
   return {
-    among: among ?? EVERYONE,
+    among: peopleParam(param('among')) ?? EVERYONE,
     by: by === 'PROPERTY' && property === null ? 'REVENUE' : by,
     property: by === 'PROPERTY' ? property : null,
     largestFirst: param('direction') !== 'up',
     columns: (param('columns') ?? USUAL_COLUMNS).split(',').filter((column) => column !== ''),
     from: Math.max(0, Math.round(Number(param('from')) || 0)),
-    faults:
-      param('among') !== null && !among ? ['"among" in the address could not be read and was left out.'] : [],
   };
 }
 

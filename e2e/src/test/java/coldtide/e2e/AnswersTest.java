@@ -8,6 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.LoadState;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -36,11 +37,15 @@ class AnswersTest {
             }
             visitor.page
                     .locator(".head")
-                    .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Ask").setExact(true))
+                    .getByRole(
+                            AriaRole.LINK,
+                            new Locator.GetByRoleOptions().setName("Ask").setExact(true))
                     .click();
             visitor.page
                     .locator(".head")
-                    .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Retention").setExact(true))
+                    .getByRole(
+                            AriaRole.LINK,
+                            new Locator.GetByRoleOptions().setName("Retention").setExact(true))
                     .click();
             assertThat(visitor.page.locator(".sentence")).isVisible();
         }
@@ -52,13 +57,14 @@ class AnswersTest {
         "tide?by=day, /tide-table, by=week",
         "retention?by=week, /retention, by=day",
         "measures, /measures, by=week",
-        "register, /register, order=up"
+        "register, /register, direction=up"
     })
     void anAnswerThatIsLateIsNotShownUnderAnotherQuestion(String room, String path, String change) {
         try (Visitor visitor = Visitor.in(room)) {
             Locator answer = visitor.page.locator("[data-updating]");
             Locator findings = visitor.page.locator("aside.margin ul");
             assertThat(findings).not().isEmpty();
+            visitor.page.waitForLoadState(LoadState.NETWORKIDLE);
             String before = findings.innerText();
             String figures = visitor.page.locator("section.answer-main").innerText();
             List<Route> held = new ArrayList<>();

@@ -10,8 +10,8 @@ create table erasure (
     finished      timestamptz,
     events        bigint      not null default 0,
     rejected_rows bigint      not null default 0,
-    -- Where the name may still stand, as a list of texts.
-    leftovers     jsonb       not null default '[]',
+    -- Where the name may still stand, as a list of texts; null until that was looked for.
+    leftovers     jsonb,
     check ((owner is null) = (state = 'DONE'))
 );
 create unique index erasure_waiting on erasure (app_id, owner) where state = 'WAITING';

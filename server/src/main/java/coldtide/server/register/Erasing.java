@@ -103,8 +103,9 @@ class Erasing {
             return;
         }
         long owner = erasure.owner().get();
+        Eraser.Erased gone;
         try {
-            eraser.erase(app, owner, erased -> {
+            gone = eraser.erase(app, owner, erased -> {
                 named.forget(app, owner);
                 erasure.done(erased);
                 erasures.save(erasure);
@@ -124,6 +125,12 @@ class Erasing {
             return;
         }
         engine.erase(app, owner);
+        List<String> leftovers = eraser.leftovers(app, gone.names());
+        transaction.executeWithoutResult(status -> {
+            Erasure done = erasures.findById(id).orElseThrow();
+            done.found(leftovers);
+            erasures.save(done);
+        });
     }
 
     /** Goes on with what was under way when the server ended. */

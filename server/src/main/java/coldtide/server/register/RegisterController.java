@@ -187,7 +187,7 @@ class RegisterController {
     /**
      * A user who is to be erased, or was; it does not say who.
      *
-     * @param leftovers where the name may still stand, such as "evidence: 2"
+     * @param leftovers where the name may still stand, such as "evidence: 2"; null until that was looked for
      */
     record ErasureView(
             int id,
@@ -197,7 +197,7 @@ class RegisterController {
             @Schema(types = {"string", "null"}) Instant finished,
             long events,
             long rejectedRows,
-            List<String> leftovers) {
+            @Schema(types = {"array", "null"}) List<String> leftovers) {
         static ErasureView of(Erasure erasure) {
             return new ErasureView(
                     erasure.id(),
@@ -207,7 +207,7 @@ class RegisterController {
                     erasure.finished().orElse(null),
                     erasure.events(),
                     erasure.rejectedRows(),
-                    erasure.leftovers());
+                    erasure.leftovers().orElse(null));
         }
     }
 

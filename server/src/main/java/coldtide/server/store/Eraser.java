@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.hibernate.Session;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -69,9 +70,9 @@ public class Eraser {
     /**
      * What was erased.
      *
-     * @param leftovers where the name may still stand, as sentences; these are not searched by what a text means
+     * @param names by which the sender knew the user; to be forgotten once it is known where else they stand
      */
-    public record Erased(long events, long rejectedRows, List<String> leftovers) {}
+    public record Erased(long events, long rejectedRows, List<String> names) {}
 
     /** What was looked at came in after it was looked for, with an install that was not known to be the user's. */
     private static final class Overtaken extends RuntimeException {
@@ -109,31 +110,25 @@ public class Eraser {
     private Erased erase(Connection connection, App app, long owner) throws SQLException {
         long seen = one(connection, "select newest from event_batch where app_id = " + app.id());
         List<Long> installs = installs(connection, app, owner);
-        String ofInstalls = "install_id in (select install_id from erasing_install)";
-        update(connection, "create temporary table erasing_install (install_id bigint primary key) on commit drop");
-        for (long install : installs) {
-            update(connection, "insert into erasing_install values (" + install + ")");
-        }
+        String ofInstalls = among("install_id", installs);
         update(
                 connection,
                 "create temporary table erasing_raw on commit drop as select source, id, install_id, context_id,"
                         + " account_id, time, received from event where app_id = " + app.id() + " and " + ofInstalls);
-        // Contexts that nobody else has: looked for among the events of all others.
         update(
                 connection,
                 "create temporary table erasing_context on commit drop as select distinct context_id from erasing_raw");
-        update(connection, "analyze erasing_context");
-        dropSharedContexts(connection, app, seen, false);
+        // Contexts that nobody else has: looked for among the events of all others.
+        dropSharedContexts(connection, app, ofInstalls, "");
         long newestRow = one(connection, "select coalesce(max(id), 0) from held_back_row where app_id = " + app.id());
-        List<String> keys = keys(connection, app, owner);
-        long rejectedRows = rejectedRows(connection, app, keys, 0, newestRow);
-        List<String> leftovers = leftovers(connection, app, keys);
+        long rejectedRows = rejectedRows(connection, app, keys(connection, app, owner, installs), 0, newestRow);
 
         writer.hold(app);
+        String since = " and batch > " + seen;
         boolean others = one(
                         connection,
-                        "select count(*) from event where app_id = " + app.id() + " and batch > " + seen
-                                + " and account_id = " + owner + " and not " + ofInstalls)
+                        "select count(*) from event where app_id = " + app.id() + since + " and account_id = " + owner
+                                + " and not " + ofInstalls)
                 > 0;
         if (others) {
             throw new Overtaken();
@@ -141,15 +136,21 @@ public class Eraser {
         update(
                 connection,
                 "insert into erasing_raw select source, id, install_id, context_id, account_id, time, received from event"
-                        + " where app_id = " + app.id() + " and batch > " + seen + " and " + ofInstalls);
-        dropSharedContexts(connection, app, seen, true);
+                        + " where app_id = " + app.id() + since + " and " + ofInstalls);
+        dropSharedContexts(connection, app, ofInstalls, since);
+        List<String> names = keys(connection, app, owner, installs);
         own(connection, owner);
         tombstones(connection, app, owner);
         long events = deleteEvents(connection, app);
-        List<String> newestKeys = keys(connection, app, owner);
-        rejectedRows += rejectedRows(connection, app, newestKeys, newestRow, Long.MAX_VALUE);
+        rejectedRows += rejectedRows(connection, app, names, newestRow, Long.MAX_VALUE);
         forgetNames(connection, app, owner);
-        return new Erased(events, rejectedRows, leftovers);
+        return new Erased(events, rejectedRows, names);
+    }
+
+    /** Written out, so that the database looks at numbers and not into another table for each row. */
+    private static String among(String column, List<Long> numbers) {
+        return column + " = any ('{" + numbers.stream().map(String::valueOf).collect(Collectors.joining(","))
+                + "}'::bigint[])";
     }
 
     private static List<Long> installs(Connection connection, App app, long owner) throws SQLException {
@@ -165,15 +166,20 @@ public class Eraser {
                 .toList();
     }
 
-    /** Of the contexts that may go, those that events of others have stay. @param newest whether only events since are looked at */
-    private static void dropSharedContexts(Connection connection, App app, long seen, boolean newest)
+    /** Of the contexts that may go, those that events of others have stay. @param since a further condition on those events */
+    private static void dropSharedContexts(Connection connection, App app, String ofInstalls, String since)
             throws SQLException {
-        update(
-                connection,
-                "delete from erasing_context where context_id in (select distinct context_id from event where app_id = "
-                        + app.id() + (newest ? " and batch > " + seen : "")
-                        + " and context_id in (select context_id from erasing_context)"
-                        + " and install_id not in (select install_id from erasing_install))");
+        List<Long> contexts = texts(connection, "select context_id from erasing_context").stream()
+                .map(Long::valueOf)
+                .toList();
+        List<Long> shared = texts(
+                        connection,
+                        "select distinct context_id from event where app_id = " + app.id() + since + " and "
+                                + among("context_id", contexts) + " and not " + ofInstalls)
+                .stream()
+                .map(Long::valueOf)
+                .toList();
+        update(connection, "delete from erasing_context where " + among("context_id", shared));
     }
 
     /**
@@ -269,11 +275,12 @@ public class Eraser {
     }
 
     /** The names by which the sender knows the user. An install that may have passed to somebody else is not one of them. */
-    private static List<String> keys(Connection connection, App app, long owner) throws SQLException {
+    private static List<String> keys(Connection connection, App app, long owner, List<Long> installs)
+            throws SQLException {
         return texts(
                 connection,
-                "select key from install where app_id = " + app.id()
-                        + " and id in (select install_id from erasing_install) and not exists (select from erasing_raw r"
+                "select key from install where app_id = " + app.id() + " and " + among("id", installs)
+                        + " and not exists (select from erasing_raw r"
                         + " where r.install_id = install.id and r.account_id is not null and r.account_id <> " + owner
                         + ")"
                         + " union select key from account where app_id = " + app.id() + " and id = " + owner);
@@ -322,28 +329,39 @@ public class Eraser {
         return expression.toString();
     }
 
-    private static List<String> leftovers(Connection connection, App app, List<String> keys) throws SQLException {
-        List<String> sentences = new ArrayList<>();
-        for (Map.Entry<String, String> place : OTHER_PLACES.entrySet()) {
-            long found = 0;
-            for (String key : keys) {
-                if (key.length() >= SHORTEST_SOUGHT) {
-                    found += holding(connection, app, place.getValue(), key);
+    /** Where else the names of a user who was erased may stand, as "evidence: 2". Reads all that is written of the app. */
+    public List<String> leftovers(App app, List<String> names) {
+        List<String> sought =
+                names.stream().filter(name -> name.length() >= SHORTEST_SOUGHT).toList();
+        if (sought.isEmpty()) {
+            return List.of();
+        }
+        return transactions.execute(status -> entities.unwrap(Session.class).doReturningWork(connection -> {
+            List<String> sentences = new ArrayList<>();
+            for (Map.Entry<String, String> place : OTHER_PLACES.entrySet()) {
+                long found = holding(connection, app, place.getValue(), sought);
+                if (found > 0) {
+                    sentences.add(place.getKey() + ": " + found);
                 }
             }
-            if (found > 0) {
-                sentences.add(place.getKey() + ": " + found);
-            }
-        }
-        return sentences;
+            return sentences;
+        }));
     }
 
-    private static long holding(Connection connection, App app, String texts, String key) throws SQLException {
-        try (PreparedStatement statement = connection.prepareStatement(
-                "select count(*) from (" + texts + ") t (said) where position(? in said) > 0 and said ~ ?")) {
+    /** How many texts hold one of the names as a word; the quick search for any of them comes first. */
+    private static long holding(Connection connection, App app, String texts, List<String> names) throws SQLException {
+        String anyName = names.stream()
+                .map(name -> SPECIAL.matcher(name).replaceAll("\\\\$0"))
+                .collect(Collectors.joining("|"));
+        String quick = names.stream().map(name -> "position(? in said) > 0").collect(Collectors.joining(" or "));
+        try (PreparedStatement statement = connection.prepareStatement("select count(*) from (" + texts
+                + ") t (said) where case when " + quick + " then said ~ ? else false end")) {
             statement.setInt(1, app.id());
-            statement.setString(2, key);
-            statement.setString(3, asWord(SPECIAL.matcher(key).replaceAll("\\\\$0")));
+            int next = 2;
+            for (String name : names) {
+                statement.setString(next++, name);
+            }
+            statement.setString(next, asWord("(" + anyName + ")"));
             try (ResultSet row = statement.executeQuery()) {
                 row.next();
                 return row.getLong(1);

@@ -47,8 +47,9 @@ public class Erasure {
     @Column(name = "rejected_rows")
     private long rejectedRows;
 
+    /** Null until it was looked where else the name stands. */
     @JdbcTypeCode(SqlTypes.JSON)
-    private List<String> leftovers = List.of();
+    private List<String> leftovers;
 
     protected Erasure() {}
 
@@ -64,7 +65,6 @@ public class Erasure {
         finished = Instant.now();
         events = erased.events();
         rejectedRows = erased.rejectedRows();
-        leftovers = erased.leftovers();
     }
 
     public void failed() {
@@ -109,8 +109,12 @@ public class Erasure {
         return rejectedRows;
     }
 
-    /** Where the name may still stand. */
-    public List<String> leftovers() {
-        return List.copyOf(leftovers);
+    /** Where the name may still stand; empty until that was looked for, or if the server ended before. */
+    public Optional<List<String>> leftovers() {
+        return Optional.ofNullable(leftovers);
+    }
+
+    public void found(List<String> places) {
+        leftovers = List.copyOf(places);
     }
 }
