@@ -1,9 +1,17 @@
 import type { Unit } from '../api/queries';
 
-const whole = new Intl.NumberFormat('en-US', { maximumFractionDigits: 0 });
-const oneDecimal = new Intl.NumberFormat('en-US', { minimumFractionDigits: 1, maximumFractionDigits: 1 });
-const twoDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
-const fourDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 4, maximumFractionDigits: 4 });
+/** Rounded to zero there is no sign: "0.0", never "-0.0". */
+const rounded = (digits: number) =>
+  new Intl.NumberFormat('en-US', {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+    signDisplay: 'negative',
+  });
+
+const whole = rounded(0);
+const oneDecimal = rounded(1);
+const twoDecimals = rounded(2);
+const fourDecimals = rounded(4);
 
 /** U+2212: as wide as a plus sign, so signed columns line up. */
 const MINUS = '\u2212';
@@ -12,7 +20,8 @@ export const NO_VALUE = '\u2013';
 export const count = (value: number) => whole.format(value);
 
 /** "34.7"; a dash for none. */
-export const decimal = (value: number | null) => (value === null ? NO_VALUE : value.toFixed(1));
+export const decimal = (value: number | null) =>
+  value === null ? NO_VALUE : value.toFixed(1).replace(/^-0\.0$/, '0.0');
 
 /** "41.3 %" of 0.413. */
 export const share = (value: number) => `${oneDecimal.format(value * 100)} %`;

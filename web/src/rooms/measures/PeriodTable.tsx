@@ -10,8 +10,6 @@ interface PeriodTableProps {
   zone: string;
 }
 
-const MOST_ROWS = 400;
-
 /** The charts' table twin: one row a period, newest first, one column a line; above, the whole range. */
 export function PeriodTable({ view, words, panels, zone }: PeriodTableProps) {
   const columns = panels.flatMap((panel) => panel.lines.map((line) => ({ line, panel })));
@@ -42,7 +40,7 @@ export function PeriodTable({ view, words, panels, zone }: PeriodTableProps) {
             </td>
           ))}
         </tr>
-        {order.slice(0, MOST_ROWS).map((index) => {
+        {order.map((index) => {
           const period = periods[index];
           if (!period) return null;
           const open = !period.complete;
@@ -56,7 +54,7 @@ export function PeriodTable({ view, words, panels, zone }: PeriodTableProps) {
               {columns.map(({ line, panel }) => (
                 <td className="number" key={line.key}>
                   {say(line.values[index], panel)}
-                  {line.compared && (
+                  {line.compared && period.whole && !open && (
                     <span className="second">
                       {' '}
                       {measureChange(line.values[index] ?? null, line.compared[index] ?? null, panel.unit)}

@@ -32,7 +32,7 @@ export function EraseForm({ app, id, name, onErased, onLeave }: EraseFormProps) 
       <p>
         All events, properties and memberships of <b>{name}</b>, and rejected rows that hold the name, are
         erased for ever. Files imported again do not bring the user back. The audit log says that a user was
-        erased, not who. It goes on if you leave this page.
+        erased, not who. Erasing goes on if you leave this page.
       </p>
       <div className="condition-adds">
         <TextField

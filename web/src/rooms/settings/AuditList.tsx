@@ -59,8 +59,8 @@ export function AuditList({ app }: { app: AppView }) {
             <th scope="col">When</th>
             <th scope="col">Who</th>
             <th scope="col">App</th>
-            <th scope="col">What</th>
-            <th scope="col">To what</th>
+            <th scope="col">Action</th>
+            <th scope="col">Detail</th>
           </tr>
         </thead>
         <tbody>

@@ -100,6 +100,9 @@ class SessionController {
     ResponseEntity<Object> signIn(
             @Valid @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
         String name = signIn.name();
+        if (name.equals(DemoAccount.NAME) && cameThroughProxy(request)) {
+            return refused("The demo account works only on the machine itself, not through a proxy.");
+        }
         Attempt attempt = throttle.begin(name, request.getRemoteAddr(), devices.known(request, name));
         if (!attempt.isAllowed()) {
             return tooMany(attempt.waitSeconds());
@@ -133,8 +136,18 @@ class SessionController {
     }
 
     private static ResponseEntity<Object> refused() {
+        return refused("Wrong name or password.");
+    }
+
+    private static ResponseEntity<Object> refused(String sentence) {
         return ResponseEntity.status(HttpStatus.UNAUTHORIZED)
-                .body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, "Wrong name or password."));
+                .body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, sentence));
+    }
+
+    /** By the headers that proxies add (RFC 7239 and those in use before it), whether they are believed or not. */
+    private static boolean cameThroughProxy(HttpServletRequest request) {
+        return Stream.of("Forwarded", "X-Forwarded-For", "X-Forwarded-Proto", "X-Forwarded-Host", "Via")
+                .anyMatch(header -> request.getHeader(header) != null);
     }
 
     /** Whether a member's rights are those just signed in with: they may have been changed while the password was looked at. */

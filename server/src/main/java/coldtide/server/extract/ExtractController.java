@@ -6,6 +6,8 @@ import coldtide.core.extract.ExtractQuestion;
 import coldtide.core.extract.ExtractRow;
 import coldtide.core.time.DayRange;
 import coldtide.core.who.EventCondition;
+import coldtide.server.access.Audit;
+import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
@@ -43,8 +45,12 @@ class ExtractController {
 
     private final Asking asking;
     private final JsonMapper json;
+    private final Apps apps;
+    private final Audit audit;
 
-    ExtractController(Asking asking, JsonMapper json) {
+    ExtractController(Asking asking, JsonMapper json, Apps apps, Audit audit) {
+        this.apps = apps;
+        this.audit = audit;
         this.asking = asking;
         this.json = json;
     }
@@ -142,6 +148,7 @@ class ExtractController {
                             taker -> Extract.each(asked.log(), asked.conditions(), question, MOST_SAVED, taker);
                 })
                 .answer();
+        audit.note(apps.require(app), "raw events exported", "as " + ask.format() + ", at most " + MOST_SAVED);
         String name = app + "-events." + ask.format().name().toLowerCase(Locale.ROOT);
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_TYPE, ask.format().mediaType())

@@ -2,6 +2,7 @@ package coldtide.server.intake;
 
 import static coldtide.server.store.HeldBackRepository.AS_THEY_CAME;
 
+import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
@@ -39,8 +40,10 @@ class HeldBackController {
     private final HeldBackRepository rows;
     private final HeldBackFile file;
     private final SendAgain sendAgain;
+    private final Audit audit;
 
-    HeldBackController(Apps apps, HeldBackRepository rows, HeldBackFile file, SendAgain sendAgain) {
+    HeldBackController(Apps apps, HeldBackRepository rows, HeldBackFile file, SendAgain sendAgain, Audit audit) {
+        this.audit = audit;
         this.apps = apps;
         this.rows = rows;
         this.file = file;
@@ -124,6 +127,8 @@ class HeldBackController {
             HttpServletResponse response)
             throws IOException {
         App of = apps.require(app);
+        audit.note(
+                of, "rejected rows exported", importId == null ? "of all files and senders" : "of import " + importId);
         response.setContentType("text/csv;charset=UTF-8");
         response.setHeader("Content-Disposition", "attachment; filename=\"" + of.key() + "-held-back.csv\"");
         file.write(of, which(of, importId, kind, live), response.getOutputStream());

@@ -6,6 +6,7 @@ import coldtide.core.register.RegisterAnswer;
 import coldtide.core.register.RegisterQuestion;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.register.RegisterQuestion.Order;
+import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
@@ -45,8 +46,10 @@ class RegisterController {
     private final PersonNames people;
     private final Erasing erasing;
     private final Apps apps;
+    private final Audit audit;
 
-    RegisterController(Asking asking, PersonNames people, Erasing erasing, Apps apps) {
+    RegisterController(Asking asking, PersonNames people, Erasing erasing, Apps apps, Audit audit) {
+        this.audit = audit;
         this.apps = apps;
         this.asking = asking;
         this.people = people;
@@ -176,6 +179,9 @@ class RegisterController {
             @RequestParam(defaultValue = "20") int most) {
         if (from < 0 || most < 1 || most > MOST_ENTRIES) {
             throw Problem.badField("most", "A page of a log has 1 to " + MOST_ENTRIES + " entries.");
+        }
+        if (from == 0) {
+            audit.note(apps.require(app), "user looked at", id);
         }
         return asking.ask(
                 app, asked -> PersonLogView.of(asked, people, PersonNames.place(asked.log(), id), from, most));

@@ -9,6 +9,10 @@ import coldtide.server.HandClock;
 import coldtide.server.access.SignInThrottle.Attempt;
 import java.io.IOException;
 import java.net.Socket;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -232,6 +236,45 @@ class AccessTest {
             assertThat(row.getBoolean("demo")).isTrue();
         }
         assertThat(Application.part(FirstKeeper.class).takePassword()).isEmpty();
+    }
+
+    /** Its password is no secret. */
+    @Test
+    void theDemoAccountIsRefusedThroughAProxy() throws Exception {
+        HttpRequest request = HttpRequest.newBuilder(URI.create(Application.address() + "/api/session"))
+                .header("X-Forwarded-For", "203.0.113.7")
+                .header("Content-Type", "application/json")
+                .header("Cookie", "XSRF-TOKEN=t")
+                .header("X-XSRF-TOKEN", "t")
+                .POST(HttpRequest.BodyPublishers.ofString(
+                        "{\"name\":\"demo\",\"password\":\"" + DemoAccount.PASSWORD + "\"}"))
+                .build();
+        HttpResponse<String> answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+        assertThat(answer.statusCode()).isEqualTo(401);
+        assertThat(answer.body()).contains("not through a proxy");
+    }
+
+    @Test
+    void lookingAtAUserAndTakingRawRowsIsNoted() {
+        Caller keeper = Application.keeper();
+        String id = keeper.postText(
+                        "/api/apps/gullcombe/register",
+                        "{\"among\":null,\"by\":\"EVENTS\",\"largestFirst\":true,\"columns\":[],\"from\":0,\"most\":1}")
+                .json()
+                .at("/answer/rows/0/id")
+                .asString();
+        keeper.get("/api/apps/gullcombe/register/" + id);
+        keeper.get("/api/apps/gullcombe/held-back.csv");
+        assertThat(keeper.get("/api/audit?action=user%20looked%20at")
+                        .json()
+                        .at("/entries/0/detail")
+                        .asString())
+                .isEqualTo(id);
+        assertThat(keeper.get("/api/audit?action=rejected%20rows%20exported")
+                        .json()
+                        .get("total")
+                        .asLong())
+                .isPositive();
     }
 
     @Test
