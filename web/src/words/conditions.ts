@@ -93,6 +93,10 @@ export interface Names {
 export const has = <K extends string>(condition: object, key: K): condition is Record<K, unknown> =>
   key in condition;
 
+/** How often at least; "at most twice" alone holds of those who never did it, too. */
+export const leastTimes = ({ atLeast, atMost }: { atLeast?: number; atMost?: number }) =>
+  atLeast ?? (atMost === undefined ? 1 : 0);
+
 const listOf = (value: string | string[]): string[] => (Array.isArray(value) ? value : [value]);
 
 const joined = (parts: string[], word: string) =>
@@ -253,11 +257,13 @@ function sayDid(condition: Extract<PersonCondition, { did: EventCondition }>, na
       condition.when,
     );
   if (condition.atMost === 0) return after(`who did not do ${what}`, condition.when);
-  const least = condition.atLeast ?? 1;
+  const least = leastTimes(condition);
   const comma = what.includes(' ') ? ',' : '';
   const times =
     condition.atMost !== undefined
-      ? `${comma} ${least} to ${condition.atMost} times`
+      ? least === 0
+        ? `${comma} at most ${condition.atMost} times, or never`
+        : `${comma} ${least} to ${condition.atMost} times`
       : least > 1
         ? `${comma} at least ${least} times`
         : '';

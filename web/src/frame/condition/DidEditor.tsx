@@ -1,6 +1,6 @@
 import TextField from '@mui/material/TextField';
 import type { DayRange } from '../../api/queries';
-import type { EventCondition, PersonCondition, When } from '../../words/conditions';
+import { leastTimes, type EventCondition, type PersonCondition, type When } from '../../words/conditions';
 import { useFrame } from '../Frame';
 import { EventsEditor } from './EventsEditor';
 import { Pick } from './Pick';
@@ -106,16 +106,18 @@ type Did = Exclude<Extract<PersonCondition, { did: EventCondition }>, { then: Ev
 
 /** From so many times to so many; without a most, any number. */
 function Times({ part, onChange }: { part: Did; onChange: (part: Did) => void }) {
-  const least = part.atLeast ?? 1;
-  const whole = (text: string) => Math.max(1, Math.round(Number(text)));
+  const least = leastTimes(part);
+  const whole = (text: string, from: number) => Math.max(from, Math.round(Number(text)));
   return (
     <>
       <TextField
         label="times, at least"
         type="number"
         value={least}
-        onChange={(event) => onChange({ ...part, atLeast: whole(event.target.value) })}
-        slotProps={{ htmlInput: { min: 1 } }}
+        onChange={(event) =>
+          onChange({ ...part, atLeast: whole(event.target.value, part.atMost === undefined ? 1 : 0) })
+        }
+        slotProps={{ htmlInput: { min: part.atMost === undefined ? 1 : 0 } }}
         sx={{ width: 110 }}
       />
       <TextField
@@ -125,7 +127,7 @@ function Times({ part, onChange }: { part: Did; onChange: (part: Did) => void })
         onChange={(event) => {
           const rest = { ...part };
           delete rest.atMost;
-          onChange(event.target.value === '' ? rest : { ...rest, atMost: whole(event.target.value) });
+          onChange(event.target.value === '' ? rest : { ...rest, atMost: whole(event.target.value, 1) });
         }}
         error={part.atMost !== undefined && part.atMost < least}
         slotProps={{ htmlInput: { min: 1 } }}

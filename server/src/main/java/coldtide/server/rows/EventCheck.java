@@ -50,7 +50,8 @@ public final class EventCheck {
     /** Also .50, +5.00 and 007.50, as people and spreadsheets write them. */
     private static final Pattern AMOUNT = Pattern.compile("[-+]?(\\d{1,40}(\\.\\d{0,40})?|\\.\\d{1,40})");
 
-    private static final Set<String> NO_CURRENCIES = Set.of("XXX", "XTS");
+    /** ISO 4217's codes for no currency and for tests. */
+    private static final Set<Integer> NO_CURRENCIES = Set.of(999, 963);
 
     private static final Pattern NUMBER = Pattern.compile("-?(0|[1-9]\\d{0,17})(\\.\\d{1,15})?");
 
@@ -377,10 +378,11 @@ public final class EventCheck {
         }
         String code = (written.isEmpty() ? habits.currency().get() : written).toUpperCase(Locale.ROOT);
         try {
-            if (NO_CURRENCIES.contains(code)) {
+            Currency currency = Currency.getInstance(code);
+            if (NO_CURRENCIES.contains(currency.getNumericCode())) {
                 throw new IllegalArgumentException(code);
             }
-            return Currency.getInstance(code).getCurrencyCode();
+            return currency.getCurrencyCode();
         } catch (IllegalArgumentException e) {
             throw money(
                     fields,
