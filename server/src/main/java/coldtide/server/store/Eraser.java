@@ -187,7 +187,9 @@ public class Eraser {
      * Installs that have events of others too keep their name; of those, single events are kept out.
      */
     private static void own(Connection connection, long owner) throws SQLException {
-        update(connection, "create temporary table erasing on commit drop as " + """
+        update(
+                connection,
+                "create temporary table erasing on commit drop as " + """
                 with named as (
                     select source, id, install_id, context_id, count(account_id) over w as naming, account_id,
                            first_value(account_id) over (partition by install_id
@@ -199,8 +201,8 @@ public class Eraser {
                            coalesce(max(account_id) over (partition by install_id, naming), first_account,
                              -install_id - 1) as person
                     from named)
-                select *, bool_or(person <> %d) over (partition by install_id) as shared from owned
-                """.formatted(owner));
+                select *, bool_or(person <> OWNER) over (partition by install_id) as shared from owned
+                """.replace("OWNER", Long.toString(owner)));
         update(
                 connection,
                 "delete from erasing_context where context_id in (select context_id from erasing where person <> "

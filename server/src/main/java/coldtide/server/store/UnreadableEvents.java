@@ -19,7 +19,7 @@ class UnreadableEvents {
     /** Each property that is a number is looked at, so this reads all of the app's events. */
     private static final String MOVE = """
             with gone as (
-              delete from %s e where app_id = ? and exists (
+              delete from EVENTS e where app_id = ? and exists (
                 select from jsonb_each(e.properties) p
                 where jsonb_typeof(p.value) = 'number'
                   and (abs((p.value #>> '{}')::numeric) >= 9223372036854775808 or scale((p.value #>> '{}')::numeric) > 400))
@@ -51,7 +51,8 @@ class UnreadableEvents {
     public long reject(App app) {
         writer.hold(app);
         return entities.unwrap(Session.class).doReturningWork(connection -> {
-            try (PreparedStatement statement = connection.prepareStatement(MOVE.formatted(EventWriter.table(app)))) {
+            try (PreparedStatement statement =
+                    connection.prepareStatement(MOVE.replace("EVENTS", EventWriter.table(app)))) {
                 statement.setInt(1, app.id());
                 statement.setString(2, REASON);
                 return (long) statement.executeUpdate();
