@@ -57,7 +57,7 @@ class ExtractsTest {
             visitor.pick("Tell", "to a webhook");
             visitor.page.getByLabel("https:// address").fill("ftp://coast.example");
             visitor.page.keyboard().press("Enter");
-            assertThat(visitor.page.getByRole(AriaRole.ALERT)).containsText("names a host");
+            assertThat(visitor.page.getByRole(AriaRole.ALERT)).containsText("name a host");
             visitor.page.getByLabel("https:// address").fill("https://coast.example/hook");
             visitor.page.keyboard().press("Enter");
             assertThat(visitor.page.locator(".shown-once")).containsText("HMAC-SHA-256");
