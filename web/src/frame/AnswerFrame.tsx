@@ -1,4 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
+import { queryClient } from '../api/queries';
 import './answerFrame.css';
 
 /** What is known of the asking of a question; a query of any room fits. */
@@ -8,13 +9,13 @@ export interface Asking {
   /** Whether what is at hand answers an earlier question. */
   isPlaceholderData: boolean;
   fetchStatus: 'fetching' | 'paused' | 'idle';
+  /** Whether the question is complete, so that it can be asked. */
+  isEnabled: boolean;
   refetch: () => unknown;
 }
 
 interface AnswerFrameProps {
   answer: Asking;
-  /** Takes the question back; without it there is no Stop. */
-  onStop?: () => void;
   /** The answer with its headings and findings. */
   children: ReactNode;
 }
@@ -25,7 +26,7 @@ const PATIENCE_MS = 150;
  * An answer, always under its own question: while that of a changed question is on its way, the last one stays exactly as it was,
  * findings included, greyed and out of reach, and says so. A failed one says why and can be tried again.
  */
-export function AnswerFrame({ answer, onStop, children }: AnswerFrameProps) {
+export function AnswerFrame({ answer, children }: AnswerFrameProps) {
   const isOld = answer.isPlaceholderData;
   const [shown, setShown] = useState(children);
   if (!isOld && shown !== children) setShown(children);
@@ -43,11 +44,22 @@ export function AnswerFrame({ answer, onStop, children }: AnswerFrameProps) {
       <div role="status" className="answer-updating" aria-live="polite">
         {isLate && (
           <span>
-            {answer.fetchStatus === 'fetching' ? 'updating …' : 'These figures answer the question before.'}{' '}
-            {answer.fetchStatus === 'fetching' && onStop && (
-              <button className="word" onClick={onStop}>
-                Stop
-              </button>
+            {answer.fetchStatus === 'fetching' ? (
+              <>
+                updating …{' '}
+                <button className="word" onClick={stop}>
+                  Stop
+                </button>
+              </>
+            ) : (
+              <>
+                These figures answer the question before.{' '}
+                {answer.isEnabled && (
+                  <button className="word" onClick={() => void answer.refetch()}>
+                    Ask again
+                  </button>
+                )}
+              </>
             )}
           </span>
         )}
@@ -63,6 +75,12 @@ export function AnswerFrame({ answer, onStop, children }: AnswerFrameProps) {
     </>
   );
 }
+
+/** Takes back every question whose last answer still stands; the server gives them up, too. */
+const stop = () =>
+  void queryClient.cancelQueries({
+    predicate: (query) => query.observers.some((observer) => observer.getCurrentResult().isPlaceholderData),
+  });
 
 /** Whether something has been so for longer than anybody notices. */
 function useLate(isSo: boolean): boolean {

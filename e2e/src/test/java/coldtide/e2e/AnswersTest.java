@@ -14,6 +14,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.Predicate;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -82,6 +83,27 @@ class AnswersTest {
             assertThat(answer).hasAttribute("data-updating", "false");
             assertThat(visitor.page.getByText("updating …")).hasCount(0);
             assertThat(visitor.page.locator("section.answer-main").innerText()).isNotEqualTo(figures);
+        }
+    }
+
+    @Test
+    void anAnswerThatIsNotWaitedForCanBeStoppedAndAskedAgain() {
+        try (Visitor visitor = Visitor.in("retention?by=week")) {
+            assertThat(visitor.page.locator("aside.margin ul")).not().isEmpty();
+            Predicate<String> question = url -> url.endsWith("/api/apps/gullcombe/retention");
+            List<Route> held = new ArrayList<>();
+            visitor.page.route(question, held::add);
+            visitor.page.evaluate("() => { const url = new URL(location.href); url.searchParams.set('by', 'day');"
+                    + " history.pushState({}, '', url); dispatchEvent(new PopStateEvent('popstate', { state: {} })); }");
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Stop").setExact(true))
+                    .click();
+            assertThat(visitor.page.getByText("These figures answer the question before.")).isVisible();
+            visitor.page.unroute(question);
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask again"))
+                    .click();
+            assertThat(visitor.page.locator("[data-updating]")).hasAttribute("data-updating", "false");
         }
     }
 
