@@ -93,12 +93,16 @@ class AnswersTest {
             Predicate<String> question = url -> url.endsWith("/api/apps/gullcombe/retention");
             List<Route> held = new ArrayList<>();
             visitor.page.route(question, held::add);
-            visitor.page.evaluate("() => { const url = new URL(location.href); url.searchParams.set('by', 'day');"
-                    + " history.pushState({}, '', url); dispatchEvent(new PopStateEvent('popstate', { state: {} })); }");
+            visitor.page.evaluate(
+                    "() => { const url = new URL(location.href); url.searchParams.set('by', 'day');"
+                            + " history.pushState({}, '', url); dispatchEvent(new PopStateEvent('popstate', { state: {} })); }");
             visitor.page
-                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Stop").setExact(true))
+                    .getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("Stop").setExact(true))
                     .click();
-            assertThat(visitor.page.getByText("These figures answer the question before.")).isVisible();
+            assertThat(visitor.page.getByText("These figures answer the question before."))
+                    .isVisible();
             visitor.page.unroute(question);
             visitor.page
                     .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask again"))
