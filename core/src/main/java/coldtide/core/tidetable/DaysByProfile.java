@@ -3,6 +3,8 @@ package coldtide.core.tidetable;
 import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
 import static coldtide.core.tidetable.Count.ADVERTS;
 import static coldtide.core.tidetable.Count.CAME_BACK_NEXT_DAY;
+import static coldtide.core.tidetable.Count.CONVERTED_PAYERS;
+import static coldtide.core.tidetable.Count.CONVERTED_PURCHASES;
 import static coldtide.core.tidetable.Count.CRASH_FREE_SESSIONS;
 import static coldtide.core.tidetable.Count.FIRST_PATHS;
 import static coldtide.core.tidetable.Count.FRAME_RATES;
@@ -50,7 +52,8 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
     private static final Set<Count> OF_SESSIONS =
             EnumSet.of(SESSIONS, SESSION_MILLIS, LATER_SESSIONS, LATER_SESSION_MILLIS, CRASH_FREE_SESSIONS);
     private static final Set<Count> OF_FRAMES = EnumSet.of(FRAME_SAMPLES, FRAME_RATES);
-    private static final Set<Count> OF_PAYMENTS = EnumSet.of(PURCHASES, ADVERTS, PAYERS, UNCONVERTED);
+    private static final Set<Count> OF_PAYMENTS =
+            EnumSet.of(PURCHASES, ADVERTS, PAYERS, CONVERTED_PURCHASES, CONVERTED_PAYERS, UNCONVERTED);
 
     private final EventLog log;
     private final Profiles profiles;
@@ -231,6 +234,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
 
     private void payments(Shard shard, int person, PersonProfiles of, P partial) {
         int paidOn = -1;
+        int convertedOn = -1;
         for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
             int profile = of.atRow(shard.moneyRow[i]);
             int day = shard.moneyDay[i];
@@ -249,6 +253,13 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
                 count(partial, UNCONVERTED, profile, day, 1);
             } else {
                 money(partial, type, profile, shard.moneyCurrency[i], day, shard.moneyMicros[i]);
+                if (type == PURCHASE) {
+                    count(partial, CONVERTED_PURCHASES, profile, day, 1);
+                }
+                if ((type == PURCHASE || type == SUBSCRIPTION) && day != convertedOn) {
+                    count(partial, CONVERTED_PAYERS, profile, day, 1);
+                    convertedOn = day;
+                }
             }
         }
     }
