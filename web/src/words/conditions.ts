@@ -93,7 +93,7 @@ export interface Names {
 export const has = <K extends string>(condition: object, key: K): condition is Record<K, unknown> =>
   key in condition;
 
-/** How often at least; "at most twice" alone holds of those who never did it, too. */
+/** How often at least; "at most twice" alone includes users who never did it. */
 export const leastTimes = ({ atLeast, atMost }: { atLeast?: number; atMost?: number }) =>
   atLeast ?? (atMost === undefined ? 1 : 0);
 

@@ -61,7 +61,7 @@ class FuzzTest {
             "P999999999999D",
             "PT-1H",
             "EUR",
-            "XXX",
+            "XTS",
             "a'b\"c\\",
             "\u0000",
             "\ud800",

@@ -3,7 +3,7 @@ package coldtide.core.log;
 /**
  * How much of an app's variety a log keeps exactly. Beyond a limit a value counts as {@link #OTHER}, so that memory stays bounded
  * whatever is sent. Values that are known already stay exact. Which values come first depends on the order of events, so beyond a
- * limit a log that was read anew can keep others than the one before it.
+ * limit a log that is read again can keep other values than the log before it.
  */
 public final class LogLimits {
     /** Stands for every text, event name and version beyond a limit. */

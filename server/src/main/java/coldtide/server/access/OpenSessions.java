@@ -91,7 +91,7 @@ class OpenSessions {
                 .forEach(SessionInformation::expireNow);
     }
 
-    /** Ends a member's sessions once the change of their rights is committed: whoever signs in before that has the old ones. */
+    /** Ends a member's sessions once the change of their rights is committed: a sign-in before that has the old ones. */
     void endAllAfterCommit(String name) {
         TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
             @Override

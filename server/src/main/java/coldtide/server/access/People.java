@@ -107,7 +107,7 @@ class People {
         return users.save(user);
     }
 
-    /** The present password was given wrongly by whoever wants to change it. */
+    /** The present password was given wrongly by the member who wants to change it. */
     static final class WrongPassword extends RuntimeException {
         private static final long serialVersionUID = 1L;
     }

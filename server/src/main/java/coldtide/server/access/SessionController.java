@@ -171,13 +171,13 @@ class SessionController {
         openSessions.begin(request, who);
     }
 
-    /** The sessions of whoever asks, the newest first. */
+    /** The sessions of the member who asks, the newest first. */
     @GetMapping("/all")
     List<OpenSessions.OpenSession> all(Authentication who, HttpServletRequest request) {
         return openSessions.of(who.getName(), request.getSession().getId());
     }
 
-    /** Ends all sessions of whoever asks but the one that asks. */
+    /** Ends all sessions of the member who asks, except the session that asks. */
     @DeleteMapping("/others")
     List<OpenSessions.OpenSession> endOthers(Authentication who, HttpServletRequest request) {
         openSessions.endOthers(who.getName(), request.getSession().getId());

@@ -95,7 +95,7 @@ class AlertController {
 
     @GetMapping
     AlertsView all(@PathVariable String app, @Parameter(hidden = true) HttpServletRequest request) {
-        // What a server elsewhere answers is for those who may say where alerts go.
+        // What a server elsewhere answers is shown only to admins, who decide where alerts go.
         boolean seesFaults = request.isUserInRole("KEEPER");
         App of = apps.require(app);
         List<Alert> raised = alerts.alerts(of);

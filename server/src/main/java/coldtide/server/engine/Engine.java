@@ -276,10 +276,10 @@ public class Engine {
     private void readAnew(App app) {
         AppLog kept = appLog(app);
         reader.forgetSealed(app);
-        EventReader.Reading anew = reader.begin(app);
-        anew.readOn(Engine::tell);
+        EventReader.Reading again = reader.begin(app);
+        again.readOn(Engine::tell);
         synchronized (kept) {
-            kept.replace(anew);
+            kept.replace(again);
             sealWhenWorthIt(app, kept);
         }
     }

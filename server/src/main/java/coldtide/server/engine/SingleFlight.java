@@ -16,7 +16,7 @@ import java.util.function.Supplier;
 /**
  * Work that several ask for at once and that is done once: whoever comes while it is under way waits for the same result. It is
  * done on a thread of its own, so each of those who wait can give up; when the last one does, it is stopped. Nothing is kept:
- * who comes after it is done has it done anew.
+ * a caller that comes after it is done starts it again.
  *
  * @param <K> what is asked for
  */

@@ -23,7 +23,7 @@ class QuestionSize extends OncePerRequestFilter {
     private static final long LARGE_KB = 2_048;
     /** Questions and conditions, which are kept in memory to be asked again. */
     private static final long USUAL_KB = 256;
-    /** What may be sent by those who have not signed in. */
+    /** What a client that has not signed in may send. */
     private static final long SIGN_IN_KB = 8;
 
     private static long mostKb(String path) {

@@ -31,7 +31,7 @@ class Erasing {
     private static final Logger LOG = LoggerFactory.getLogger(Erasing.class);
     private static final int MOST_WAITING = 1_000;
     private static final int SHOWN = 100;
-    /** Most are done by then, and whoever asked need not look again. */
+    /** Most erasures are done by then, so the admin need not look again. */
     private static final int WAIT_SECONDS = 8;
 
     private final Eraser eraser;

@@ -242,7 +242,7 @@ public final class ConditionReader {
         if (part.has("did")) {
             part.only("did", "atLeast", "atMost", "when");
             long most = part.whole("atMost", Long.MAX_VALUE);
-            // "At most twice" holds of those who never did it, too.
+            // "At most twice" includes users who never did it.
             long least = part.whole("atLeast", part.has("atMost") ? 0 : 1);
             return part.made(() -> new Did(event(part.inner("did")), least, most, window(part)));
         }

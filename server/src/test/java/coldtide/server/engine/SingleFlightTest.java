@@ -44,7 +44,7 @@ class SingleFlightTest {
             assertThat(each.get()).isEqualTo(1);
         }
         assertThat(flights.<Integer>join("a", done::incrementAndGet))
-                .as("afterwards it is done anew")
+                .as("afterwards it is done again")
                 .isEqualTo(2);
     }
 

