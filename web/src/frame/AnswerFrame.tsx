@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { queryClient } from '../api/queries';
 import './answerFrame.css';
 
@@ -31,6 +31,7 @@ export function AnswerFrame({ answer, children }: AnswerFrameProps) {
   const [shown, setShown] = useState(children);
   if (!isOld && shown !== children) setShown(children);
   const isLate = useLate(isOld);
+  const frame = useKeptFocus(isOld);
   return (
     <>
       {answer.isError && !isOld && (
@@ -65,6 +66,7 @@ export function AnswerFrame({ answer, children }: AnswerFrameProps) {
         )}
       </div>
       <div
+        ref={frame}
         className={isLate ? 'answer-old' : 'answer-now'}
         data-updating={isOld}
         aria-busy={isOld}
@@ -92,4 +94,22 @@ function useLate(isSo: boolean): boolean {
     return () => clearTimeout(timer);
   }, [isSo]);
   return isSo && late;
+}
+
+/** Gives the focus back to what had it inside an element, once the element is no longer out of reach. */
+function useKeptFocus(isOutOfReach: boolean) {
+  const frame = useRef<HTMLDivElement>(null);
+  const kept = useRef<HTMLElement>(null);
+  // Before the browser takes the focus away, which it does when it next draws.
+  useLayoutEffect(() => {
+    const focused = document.activeElement;
+    if (isOutOfReach && focused instanceof HTMLElement && frame.current?.contains(focused)) kept.current = focused;
+  }, [isOutOfReach]);
+  useEffect(() => {
+    if (isOutOfReach) return;
+    const isFree = document.activeElement === null || document.activeElement === document.body;
+    if (isFree) kept.current?.focus({ preventScroll: true });
+    kept.current = null;
+  }, [isOutOfReach]);
+  return frame;
 }

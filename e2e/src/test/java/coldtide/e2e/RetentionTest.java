@@ -121,6 +121,7 @@ class RetentionTest {
             chooseByKeys(visitor, "Which start", "for the first time in the range");
             chooseByKeys(visitor, "Another way of coming back", "purchase");
             chooseByKeys(visitor, "Counted", "at each age or later");
+            assertThat(visitor.page.locator("[data-updating='true']")).hasCount(0);
             purchases(visitor).focus();
             visitor.page.keyboard().press("Space");
             Locator cohort = visitor.page.locator("tr[data-cohort='2026-05-04']");

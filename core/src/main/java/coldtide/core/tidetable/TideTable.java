@@ -22,16 +22,27 @@ public final class TideTable {
 
     private TideTable() {}
 
+    /** Counts periods that ascend and do not overlap. */
+    @FunctionalInterface
+    public interface PeriodCounter {
+        List<PeriodCounts> count(List<DayRange> periods);
+    }
+
     /** Figures of the people asked about. */
     public static TideTableAnswer answer(EventLog log, ScanRunner runner, TideTableQuestion question, Looking looking) {
+        return answer(log, question, periods -> runner.run(log, new PeriodAnalysis(log, periods, looking)));
+    }
+
+    /** Figures of the people whom {@code counter} counts; it is called three times at most. */
+    public static TideTableAnswer answer(EventLog log, TideTableQuestion question, PeriodCounter counter) {
         List<DayRange> history = history(log, question);
         List<PeriodCounts> counts = history.isEmpty()
                 ? List.of()
-                : withBefore(log, runner, question.grain().periodBefore(history.get(0)), history, looking);
+                : withBefore(question.grain().periodBefore(history.get(0)), history, counter);
         return new TideTableAnswer(
                 history,
-                whole(log, runner, question.range(), looking),
-                whole(log, runner, question.compared(), looking),
+                whole(question.range(), counter),
+                whole(question.compared(), counter),
                 complete(log, question.range()),
                 complete(log, question.compared()),
                 Arrays.stream(Figure.values())
@@ -44,17 +55,16 @@ public final class TideTable {
         return runner.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY), looking));
     }
 
-    private static PeriodCounts whole(EventLog log, ScanRunner runner, DayRange range, Looking looking) {
-        return withBefore(log, runner, range.shiftedBy(-range.days()), List.of(range), looking)
+    private static PeriodCounts whole(DayRange range, PeriodCounter counter) {
+        return withBefore(range.shiftedBy(-range.days()), List.of(range), counter)
                 .get(0);
     }
 
     /** Counts of periods, asked with the one before the first, so that of it too it is known who has gone quiet. */
-    private static List<PeriodCounts> withBefore(
-            EventLog log, ScanRunner runner, DayRange before, List<DayRange> periods, Looking looking) {
+    private static List<PeriodCounts> withBefore(DayRange before, List<DayRange> periods, PeriodCounter counter) {
         List<DayRange> asked = new ArrayList<>(List.of(before));
         asked.addAll(periods);
-        List<PeriodCounts> counts = runner.run(log, new PeriodAnalysis(log, asked, looking));
+        List<PeriodCounts> counts = counter.count(asked);
         return counts.subList(1, counts.size());
     }
 

@@ -42,6 +42,8 @@ class Watching {
 
     private record Found(double[] figures, Known known, Changes changes) {}
 
+    private static final int SEARCHES_AT_ONCE = 4;
+
     private final KnownReleases releases;
     private final SettlementRepository settlements;
     private final Choices choices;
@@ -54,7 +56,7 @@ class Watching {
             SettlementRepository settlements,
             Choices choices,
             @Value("${coldtide.answer-seconds}") int answerSeconds) {
-        searching = new SingleFlight<>("search", Duration.ofSeconds(answerSeconds));
+        searching = new SingleFlight<>("search", SEARCHES_AT_ONCE, Duration.ofSeconds(answerSeconds));
         this.releases = releases;
         this.settlements = settlements;
         this.choices = choices;

@@ -87,7 +87,7 @@ class ContrastController {
 
     @PostMapping(path = "/api/apps/{app}/contrast", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<ContrastView> ask(@PathVariable String app, @Valid @RequestBody ContrastAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "contrast", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
             PersonCondition first = reader.people(ask.first(), "first");
             PersonCondition second = ask.second() == null || ask.second().isNull()

@@ -13,6 +13,7 @@ import coldtide.server.who.Names;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.function.Function;
 import org.springframework.stereotype.Component;
 import org.springframework.web.context.request.RequestContextHolder;
 import org.springframework.web.context.request.ServletRequestAttributes;
@@ -36,8 +37,23 @@ public class Asking {
      * What answers a question: one log, one set of threads, and what is known of conditions asked before.
      *
      * @param names what people have named
+     * @param sharing finds or computes shared answers
      */
-    public record Asked(App app, EventLog log, ScanRunner runner, Conditions conditions, Names names) {
+    public record Asked(App app, EventLog log, ScanRunner runner, Conditions conditions, Names names, Sharing sharing) {
+        /**
+         * An answer, or a part of one, that rests on nothing but the log, the app, what members have defined and the question. One that
+         * was computed before, or is being computed, is not computed again. It is computed on another thread.
+         *
+         * @param kind of question; two kinds never share an answer
+         * @param question equal to another of its kind exactly if both ask the same
+         */
+        public <T> T shared(String kind, Object question, Answering<T> answering) {
+            return sharing.get(
+                    new SharedQuestion(kind, app.name(), app.currency(), question),
+                    names,
+                    others -> answering.answer(new Asked(app, log, runner, conditions, others, sharing)));
+        }
+
         /** The events that end the first-time path, if the app has said so and they were ever received. */
         public Optional<Conditions.Mask> firstPath() {
             return names.firstPath()
@@ -62,6 +78,14 @@ public class Asking {
         }
     }
 
+    private record SharedQuestion(String kind, String appName, String currency, Object question) {}
+
+    /** Finds the answer to a question with definitions, or computes it. */
+    @FunctionalInterface
+    public interface Sharing {
+        <T> T get(Object question, Names names, Function<Names, T> computing);
+    }
+
     /** How an answer comes about. */
     @FunctionalInterface
     public interface Answering<T> {
@@ -84,16 +108,26 @@ public class Asking {
     /** @throws Problem if there is no such app or it has no events yet */
     public <T> Answered<T> ask(String appKey, Answering<T> answering) {
         App app = apps.require(appKey);
+        long began = System.nanoTime();
         Engine.Standing standing = engine.standing(app)
                 .orElseThrow(() -> Problem.conflict("No events of " + app.name() + " have been received yet."));
-        long began = System.nanoTime();
         EventLog log = standing.log();
-        Asked asked = new Asked(app, log, engine.runner(), standing.conditions(), named.of(app));
-        T answer = name().map(name -> questions.named(name, () -> answering.answer(asked)))
-                .orElseGet(() -> answering.answer(asked));
+        Asked asked =
+                new Asked(app, log, engine.runner(), standing.conditions(), named.of(app), standing.answers()::get);
+        T answer = isRequest() ? questions.answer(name(), () -> answering.answer(asked)) : answering.answer(asked);
         double millis = (System.nanoTime() - began) / 1e6;
         Foot foot = new Foot(log.watermark(), log.dataTo(), log.events(), Math.round(millis * 100) / 100.0);
         return new Answered<>(answer, foot);
+    }
+
+    /** As {@link #ask}, with an answer that is {@link Asked#shared shared}. */
+    public <T> Answered<T> askShared(String appKey, String kind, Object question, Answering<T> answering) {
+        return ask(appKey, asked -> asked.shared(kind, question, answering));
+    }
+
+    /** Work in the background has its own limits. */
+    private static boolean isRequest() {
+        return RequestContextHolder.getRequestAttributes() instanceof ServletRequestAttributes;
     }
 
     /** The name that the page gave this question, if a page asks and it did. */

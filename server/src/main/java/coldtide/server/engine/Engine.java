@@ -40,11 +40,14 @@ public class Engine {
     private static final long SHORTEST_PAUSE_MILLIS = 500;
     /** What may be kept of the conditions asked of one app. */
     private static final long CONDITION_BYTES = 128L << 20;
+    /** More than twice as many as the web server has threads for requests: an answer may wait for one part of it at a time. */
+    private static final int ANSWERS_AT_ONCE = 512;
     /** Where reading failed, it is not tried again before this. */
     private static final Duration RETRY_AFTER = Duration.ofSeconds(10);
 
     private final EventReader reader;
     private final ScanRunner runner;
+    private final SingleFlight<Object> flights;
     private final Map<Integer, AppLog> logs = new ConcurrentHashMap<>();
     /** Only starts work, which workers do: nothing that takes long or fails runs on it. */
     private final ScheduledExecutorService clock =
@@ -63,23 +66,30 @@ public class Engine {
      * What questions are put to.
      *
      * @param conditions what is known of conditions asked of this log and of those before it
+     * @param answers answers to questions about this log
      */
-    record Standing(EventLog log, Conditions conditions) {
-        static Standing of(EventLog log) {
-            return new Standing(log, new Conditions(CONDITION_BYTES));
-        }
+    record Standing(EventLog log, Conditions conditions, AnswerCache answers) {}
 
-        /** Where properties are derived otherwise than before, what is known of conditions on them holds no longer. */
-        Standing with(EventLog next) {
-            return next.contexts().areDerivedAs(log.contexts()) ? new Standing(next, conditions) : of(next);
-        }
+    private Standing standing(EventLog log) {
+        return standing(log, new Conditions(CONDITION_BYTES));
+    }
+
+    private Standing standing(EventLog log, Conditions conditions) {
+        return new Standing(log, conditions, new AnswerCache(flights));
+    }
+
+    /** Where properties are derived otherwise than before, what is known of conditions on them holds no longer. */
+    private Standing standing(EventLog next, Standing before) {
+        return next.contexts().areDerivedAs(before.log().contexts())
+                ? standing(next, before.conditions())
+                : standing(next);
     }
 
     /**
      * One app's log, or nothing while there are no events. Reading is one at a time for each app and holds no other app up; whoever
      * reads has the monitor of this object.
      */
-    private static final class AppLog {
+    private final class AppLog {
         private EventReader.Reading reading;
         private volatile Optional<Standing> standing = Optional.empty();
         private volatile boolean read;
@@ -90,7 +100,8 @@ public class Engine {
         /** Puts the log of what was read in the place of the one before it. */
         private void readOn() {
             standing = reading.readOn(Engine::tell)
-                    .map(log -> standing.map(before -> before.with(log)).orElseGet(() -> Standing.of(log)));
+                    .map(log -> standing.map(before -> Engine.this.standing(log, before))
+                            .orElseGet(() -> Engine.this.standing(log)));
         }
 
         /**
@@ -99,7 +110,7 @@ public class Engine {
          */
         private void replace(EventReader.Reading other) {
             reading = other;
-            standing = other.readOn(Engine::tell).map(Standing::of);
+            standing = other.readOn(Engine::tell).map(Engine.this::standing);
         }
 
         private long events() {
@@ -112,6 +123,7 @@ public class Engine {
 
     Engine(EventReader reader, @Value("${coldtide.answer-seconds}") int answerSeconds) {
         this.reader = reader;
+        flights = new SingleFlight<>("answer", ANSWERS_AT_ONCE, Duration.ofSeconds(answerSeconds));
         runner = new ScanRunner(Runtime.getRuntime().availableProcessors(), Duration.ofSeconds(answerSeconds));
     }
 
@@ -303,6 +315,7 @@ public class Engine {
         clock.shutdownNow();
         freshness.close();
         snapshots.close();
+        flights.close();
         runner.close();
     }
 }

@@ -47,7 +47,8 @@ class FirstReading implements ApplicationRunner {
     private Optional<Asked> read(App app) {
         try {
             return engine.standing(app)
-                    .map(now -> new Asked(app, now.log(), engine.runner(), now.conditions(), named.of(app)));
+                    .map(now -> new Asked(
+                            app, now.log(), engine.runner(), now.conditions(), named.of(app), now.answers()::get));
         } catch (RuntimeException fault) {
             LOG.error(
                     "The events of {} could not be read at the start; other apps are not concerned.", app.key(), fault);

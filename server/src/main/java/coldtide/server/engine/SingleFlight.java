@@ -21,8 +21,6 @@ import java.util.function.Supplier;
  * @param <K> what is asked for
  */
 public final class SingleFlight<K> implements AutoCloseable {
-    private static final int THREADS = 4;
-
     /** Work under way and how many wait for it. */
     private static final class Flight {
         private final FutureTask<Object> task;
@@ -37,10 +35,14 @@ public final class SingleFlight<K> implements AutoCloseable {
     private final Duration patience;
     private final ExecutorService threads;
 
-    /** @param patience how long anybody waits */
-    public SingleFlight(String name, Duration patience) {
+    /**
+     * @param name of its threads
+     * @param mostAtOnce how many different results are worked on at once; others wait their turn
+     * @param patience how long anybody waits
+     */
+    public SingleFlight(String name, int mostAtOnce, Duration patience) {
         this.patience = patience;
-        threads = Executors.newFixedThreadPool(THREADS, task -> {
+        threads = Executors.newFixedThreadPool(mostAtOnce, task -> {
             Thread thread = new Thread(task, name);
             thread.setDaemon(true);
             return thread;

@@ -119,7 +119,7 @@ class FunnelController {
 
     @PostMapping(path = "/api/apps/{app}/funnel", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<FunnelView> ask(@PathVariable String app, @Valid @RequestBody FunnelAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "funnel", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
             FunnelQuestion question = ask.question(reader);
             FunnelAnswer answer = FunnelAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), question);

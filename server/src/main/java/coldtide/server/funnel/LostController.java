@@ -84,8 +84,10 @@ class LostController {
 
     @PostMapping(path = "/api/apps/{app}/funnel/after", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<AfterView> after(@PathVariable String app, @Valid @RequestBody LostAsk ask) {
-        return asking.ask(
+        return asking.askShared(
                 app,
+                "funnel/after",
+                ask,
                 asked -> AfterView.of(asked.runner()
                         .run(
                                 asked.log(),
@@ -120,8 +122,10 @@ class LostController {
 
     @PostMapping(path = "/api/apps/{app}/funnel/slices", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<SlicesView> slices(@PathVariable String app, @Valid @RequestBody LostAsk ask) {
-        return asking.ask(
+        return asking.askShared(
                 app,
+                "funnel/slices",
+                ask,
                 asked -> SlicesView.of(SlicesAnalysis.answer(
                         asked.log(), asked.runner(), asked.conditions(), ask.slices(asked.reader(ask.lenient())))));
     }

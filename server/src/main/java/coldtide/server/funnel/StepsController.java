@@ -62,8 +62,10 @@ class StepsController {
 
     @PostMapping(path = "/api/apps/{app}/funnel/independent", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<IndependentView> independent(@PathVariable String app, @Valid @RequestBody StepsAsk ask) {
-        return asking.ask(
+        return asking.askShared(
                 app,
+                "funnel/independent",
+                ask,
                 asked -> IndependentView.of(asked.runner()
                         .run(
                                 asked.log(),
@@ -90,8 +92,10 @@ class StepsController {
 
     @PostMapping(path = "/api/apps/{app}/funnel/order", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<UsualOrderView> order(@PathVariable String app, @Valid @RequestBody StepsAsk ask) {
-        return asking.ask(
+        return asking.askShared(
                 app,
+                "funnel/order",
+                ask,
                 asked -> UsualOrderView.of(asked.runner()
                         .run(
                                 asked.log(),

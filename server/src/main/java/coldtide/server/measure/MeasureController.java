@@ -154,7 +154,7 @@ class MeasureController implements WarmUp {
 
     @PostMapping(path = "/api/apps/{app}/measures", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<MeasureView> ask(@PathVariable String app, @Valid @RequestBody MeasureAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "measures", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
             MeasureAnswer answer =
                     Measures.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(asked, reader));

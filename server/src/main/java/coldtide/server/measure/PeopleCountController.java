@@ -63,7 +63,10 @@ class PeopleCountController {
 
     @PostMapping(path = "/api/apps/{app}/people-count", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<PeopleAnswer> ask(@PathVariable String app, @RequestBody PeopleAsk ask) {
-        return asking.ask(
-                app, asked -> PeopleCount.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(asked)));
+        return asking.askShared(
+                app,
+                "people-count",
+                ask,
+                asked -> PeopleCount.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(asked)));
     }
 }

@@ -67,8 +67,10 @@ class WeekHoursController {
 
     @PostMapping(path = "/api/apps/{app}/week-hours", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<WeekHoursAnswer> ask(@PathVariable String app, @Valid @RequestBody WeekHoursAsk ask) {
-        return asking.ask(
+        return asking.askShared(
                 app,
+                "week-hours",
+                ask,
                 asked -> WeekHours.answer(
                         asked.log(), asked.runner(), asked.conditions(), ask.question(asked.reader(ask.lenient()))));
     }

@@ -203,7 +203,7 @@ class PlaceController {
 
     @PostMapping
     Answered<PlacesView> places(@PathVariable String app, @Valid @RequestBody PlaceAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "places", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
             PlaceAnswer answer =
                     Places.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(asked, reader));

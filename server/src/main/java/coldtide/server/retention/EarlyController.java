@@ -118,7 +118,7 @@ class EarlyController {
 
     @PostMapping(path = "/api/apps/{app}/retention/early", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<EarlyView> ask(@PathVariable String app, @Valid @RequestBody EarlyAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "retention/early", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
             EarlyAnswer answer = asked.runner()
                     .run(asked.log(), new EarlyAnalysis(asked.log(), asked.conditions(), ask.question(reader)));

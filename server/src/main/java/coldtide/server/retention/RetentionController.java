@@ -144,7 +144,7 @@ class RetentionController implements WarmUp {
 
     @PostMapping(path = "/api/apps/{app}/retention", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<RetentionView> ask(@PathVariable String app, @Valid @RequestBody RetentionAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "retention", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
             RetentionAnswer answer = answer(asked, ask.question(reader));
             double tolerance = ask.tolerance() == null ? USUAL_TOLERANCE : ask.tolerance();

@@ -115,7 +115,7 @@ class SurvivalController {
 
     @PostMapping(path = "/api/apps/{app}/retention/survival", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<SurvivalView> ask(@PathVariable String app, @Valid @RequestBody SurvivalAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "retention/survival", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
             SurvivalAnswer answer =
                     SurvivalAnalysis.answer(asked.log(), asked.runner(), asked.conditions(), ask.question(reader));

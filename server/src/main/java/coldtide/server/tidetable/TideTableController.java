@@ -2,11 +2,14 @@ package coldtide.server.tidetable;
 
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.PeriodAnalysis;
+import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.tidetable.TideTableAnswer;
 import coldtide.core.tidetable.TideTableQuestion;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
+import coldtide.core.who.PersonCondition;
 import coldtide.server.engine.Asking;
 import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Asking.Asked;
@@ -91,11 +94,11 @@ class TideTableController implements WarmUp {
 
     @PostMapping(path = "/api/apps/{app}/tide-table", produces = MediaType.APPLICATION_JSON_VALUE)
     Answered<TideTableView> ask(@PathVariable String app, @Valid @RequestBody TideTableAsk ask) {
-        return asking.ask(app, asked -> {
+        return asking.askShared(app, "tide-table", ask, asked -> {
             ConditionReader reader = asked.reader(ask.lenient());
-            Looking looking = new Looking(
-                    asked.firstPath(), Optional.of(asked.conditions().of(asked.log(), reader.among(ask.among()))));
-            TideTableAnswer answer = TideTable.answer(asked.log(), asked.runner(), ask.question(), looking);
+            reader.among(ask.among());
+            TideTableAnswer answer =
+                    TideTable.answer(asked.log(), ask.question(), periods -> counts(asked, ask, periods));
             return new TideTableView(
                     answer.history(),
                     answer.rangeComplete(),
@@ -106,6 +109,18 @@ class TideTableController implements WarmUp {
                     reader.leftOut());
         });
     }
+
+    /** Counts of periods are shared by all questions that need them: the history of a week is the same for each range that ends in it. */
+    private static List<PeriodCounts> counts(Asked asked, TideTableAsk ask, List<DayRange> periods) {
+        return asked.shared("period-counts", new CountsAsked(periods, ask.among(), ask.lenient()), with -> {
+            PersonCondition among = with.reader(ask.lenient()).among(ask.among());
+            Looking looking =
+                    new Looking(with.firstPath(), Optional.of(with.conditions().of(with.log(), among)));
+            return with.runner().run(with.log(), new PeriodAnalysis(with.log(), periods, looking));
+        });
+    }
+
+    private record CountsAsked(List<DayRange> periods, JsonNode among, Boolean lenient) {}
 
     @Override
     public void warm(Asked asked) {

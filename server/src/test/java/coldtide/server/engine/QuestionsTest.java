@@ -1,10 +1,13 @@
 package coldtide.server.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.Application;
 import coldtide.server.Caller;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.junit.jupiter.api.Test;
@@ -19,7 +22,7 @@ class QuestionsTest {
     private Thread asking(Questions questions, String name) throws InterruptedException {
         CountDownLatch asked = new CountDownLatch(1);
         Thread page = new Thread(() -> {
-            stopped.set(questions.named(name, () -> {
+            stopped.set(questions.answer(Optional.of(name), () -> {
                 asked.countDown();
                 try {
                     new CountDownLatch(1).await();
@@ -38,7 +41,7 @@ class QuestionsTest {
 
     @Test
     void aQuestionGivenUpStopsAndItsThreadIsFreeForTheNext() throws InterruptedException {
-        Questions questions = new Questions();
+        Questions questions = new Questions(60);
         Thread page = asking(questions, "a");
         questions.giveUp("another");
         questions.giveUp("a");
@@ -46,6 +49,22 @@ class QuestionsTest {
         assertThat(stopped).isTrue();
         assertThat(interruptedLater).isFalse();
         questions.giveUp("a"); // it is none any more
+    }
+
+    /** Each pass over the log is short; together they take too long. */
+    @Test
+    void theTimeLimitIsForTheWholeAnswer() {
+        Questions questions = new Questions(1);
+        assertThatThrownBy(() -> questions.answer(Optional.empty(), () -> {
+                    while (!Thread.currentThread().isInterrupted()) {
+                        Thread.onSpinWait();
+                    }
+                    throw new IllegalStateException("stopped in the middle");
+                }))
+                .isInstanceOf(ScanStoppedException.class)
+                .hasMessageContaining("took longer than 1 s");
+        assertThat(Thread.currentThread().isInterrupted()).isFalse();
+        assertThat(questions.open()).isZero();
     }
 
     /** What one person asks cannot be given up by another. */

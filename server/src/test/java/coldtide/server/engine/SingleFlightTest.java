@@ -18,7 +18,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 
 class SingleFlightTest {
-    private final SingleFlight<String> flights = new SingleFlight<>("test", Duration.ofSeconds(30));
+    private final SingleFlight<String> flights = new SingleFlight<>("test", 4, Duration.ofSeconds(30));
     private final ExecutorService threads = Executors.newFixedThreadPool(8);
 
     @AfterEach
@@ -87,7 +87,7 @@ class SingleFlightTest {
 
     @Test
     void nobodyWaitsLongerThanTheirPatience() {
-        try (SingleFlight<String> hasty = new SingleFlight<>("hasty", Duration.ofMillis(50))) {
+        try (SingleFlight<String> hasty = new SingleFlight<>("hasty", 4, Duration.ofMillis(50))) {
             assertThatThrownBy(() -> hasty.join("a", () -> {
                         await(new CountDownLatch(1));
                         return 1;
