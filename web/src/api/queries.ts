@@ -71,6 +71,18 @@ export function useCreateApp() {
   });
 }
 
+/** Deletes an app for ever, and everything that is known of it here. */
+export function useDeleteApp() {
+  return useMutation({
+    mutationFn: ({ key, name }: AppView) =>
+      answered(api.DELETE('/api/apps/{app}', { params: { path: { app: key } }, body: { name } })),
+    onSuccess: (_, app) => {
+      queryClient.removeQueries({ queryKey: appKey(app.key) });
+      return queryClient.invalidateQueries({ queryKey: ['apps'] });
+    },
+  });
+}
+
 export const appKey = (app: string) => ['app', app] as const;
 
 const railQuery = (app: string, figure: Figure) =>

@@ -11,6 +11,13 @@ export function IntakeLight({ app }: { app: string }) {
   const part = running && running.bytes > 0 ? Math.floor((100 * running.bytesRead) / running.bytes) : 0;
   const newest = now.data?.newestLive;
   const live = newest !== null && newest !== undefined && now.dataUpdatedAt - Date.parse(newest) < LIVE_MS;
+  const fault = now.data?.fault;
+  if (fault)
+    return (
+      <Link to={`/a/${app}/intake`} className="fall" title={fault} data-intake="faulty">
+        Intake: newest events not read
+      </Link>
+    );
   return (
     <Link to={`/a/${app}/intake`} title="Intake" data-intake={running ? 'reading' : live ? 'live' : 'quiet'}>
       <svg width="9" height="9" aria-hidden="true">

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { usePeopleCount } from '../../api/words';
+import { ConfirmButton } from '../../kit/ConfirmButton';
 import type { PersonCondition } from '../../words/conditions';
 import { dateWords } from '../../words/dates';
 import { count, share } from '../../words/numbers';
@@ -94,9 +95,11 @@ export function NamedRow(props: NamedRowProps) {
               <button className="word" onClick={props.onEdit}>
                 change
               </button>
-              <button className="word" onClick={props.onRemove}>
-                remove
-              </button>
+              <ConfirmButton
+                word="remove"
+                question={`Remove “${of.name}”?`}
+                onConfirm={props.onRemove}
+              />
             </>
           )}
         </td>

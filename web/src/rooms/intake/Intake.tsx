@@ -53,6 +53,11 @@ function Live({ app }: { app: AppView }) {
   const now = useIntakeNow(app.key);
   return (
     <p>
+      {now.data?.fault && (
+        <span className="fall" role="alert">
+          {now.data.fault}{' '}
+        </span>
+      )}
       {now.data?.newestLive
         ? `The last message came on ${instantIn(now.data.newestLive, app.zone)}.`
         : 'No program has sent anything since the server was started.'}{' '}

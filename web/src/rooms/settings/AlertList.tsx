@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useAddTarget, useAlerts, useAllowTarget, useRemoveTarget, type AlertsView } from '../../api/alerts';
 import { useSession, type AppView } from '../../api/queries';
 import { Pick } from '../../frame/condition/Pick';
+import { ConfirmButton } from '../../kit/ConfirmButton';
 import { instantIn } from '../../words/dates';
 import { plural } from '../../words/numbers';
 import { ShownOnce } from './ShownOnce';
@@ -75,9 +76,11 @@ function Targets({ app, view, mayChange }: { app: AppView; view: AlertsView; may
               </td>
               {mayChange && (
                 <td>
-                  <button className="word" onClick={() => remove.mutate(target.id)}>
-                    Remove
-                  </button>
+                  <ConfirmButton
+                    word="Remove"
+                    question={`Send no more alerts to ${target.address}?`}
+                    onConfirm={() => remove.mutate(target.id)}
+                  />
                 </td>
               )}
             </tr>

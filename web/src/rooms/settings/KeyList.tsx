@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { AppView } from '../../api/queries';
 import { useKeys, useMakeKey, useRevokeKey } from '../../api/settings';
+import { ConfirmButton } from '../../kit/ConfirmButton';
 import { instantIn } from '../../words/dates';
 import { count } from '../../words/numbers';
 import { ShownOnce } from './ShownOnce';
@@ -50,9 +51,14 @@ export function KeyList({ app }: { app: AppView }) {
                   {key.revoked ? (
                     `revoked ${instantIn(key.revoked, app.zone)}`
                   ) : (
-                    <button className="word" onClick={() => revoke.mutate(key.id)}>
-                      Revoke
-                    </button>
+                    <ConfirmButton
+                      word="Revoke"
+                      question={`Revoke the key “${key.name}”?`}
+                      onConfirm={() => revoke.mutate(key.id)}
+                    >
+                      Programs that send with it are refused at once. It cannot be given back; make a new key
+                      instead.
+                    </ConfirmButton>
                   )}
                 </td>
               </tr>

@@ -62,6 +62,7 @@ export function MarkList({ app, mayChange }: { app: AppView; mayChange: boolean 
                 <td>{mark.ends ? instantIn(mark.ends, app.zone) : '–'}</td>
                 {mayChange && (
                   <RowActions
+                    what={`the ${KINDS[mark.kind]} “${mark.name}”`}
                     onChange={() => setEditing(mark)}
                     onRemove={() => remove.mutate({ what: 'mark', id: mark.id })}
                   />

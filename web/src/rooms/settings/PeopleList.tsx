@@ -10,6 +10,7 @@ import {
   type PersonView,
   type Role,
 } from '../../api/settings';
+import { ConfirmButton } from '../../kit/ConfirmButton';
 import { ROLES } from './roles';
 import { ShownOnce } from './ShownOnce';
 
@@ -72,13 +73,27 @@ function PersonRow({ person, onPassword }: { person: PersonView; onPassword: () 
       <td>{out ? 'no' : person.demo ? 'yes, the demo account' : 'yes'}</td>
       <td>
         {!person.demo && (
-          <button className="word" onClick={onPassword}>
-            New password
-          </button>
+          <ConfirmButton
+            word="New password"
+            question={`Give ${person.name} a new password?`}
+            onConfirm={onPassword}
+          >
+            The present password stops working at once, and all sessions of {person.name} end.
+          </ConfirmButton>
         )}{' '}
-        <button className="word" onClick={() => shutOut.mutate({ id: person.id, out: !out })}>
-          {out ? 'Let in again' : 'Shut out'}
-        </button>
+        {out ? (
+          <button className="word" onClick={() => shutOut.mutate({ id: person.id, out: false })}>
+            Activate
+          </button>
+        ) : (
+          <ConfirmButton
+            word="Deactivate"
+            question={`Deactivate ${person.name}?`}
+            onConfirm={() => shutOut.mutate({ id: person.id, out: true })}
+          >
+            {person.name} can no longer sign in, and all sessions end at once. What {person.name} made stays.
+          </ConfirmButton>
+        )}
       </td>
     </tr>
   );

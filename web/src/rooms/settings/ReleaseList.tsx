@@ -68,6 +68,7 @@ export function ReleaseList({ app, mayChange }: ListProps) {
                 </td>
                 {mayChange && (
                   <RowActions
+                    what={`the release ${release.version} on ${release.platform || 'all platforms'}`}
                     onChange={() => setEditing(release)}
                     onRemove={() => remove.mutate({ what: 'release', id: release.id })}
                   />

@@ -1,18 +1,20 @@
+import { ConfirmButton } from '../../kit/ConfirmButton';
+
 interface RowActionsProps {
+  /** What the row is of, as it is named in a question. */
+  what: string;
   onChange: () => void;
   onRemove: () => void;
 }
 
 /** The last cell of a row of something entered by hand. */
-export function RowActions({ onChange, onRemove }: RowActionsProps) {
+export function RowActions({ what, onChange, onRemove }: RowActionsProps) {
   return (
     <td>
       <button className="word" onClick={onChange}>
         Change
       </button>{' '}
-      <button className="word" onClick={onRemove}>
-        Remove
-      </button>
+      <ConfirmButton word="Remove" question={`Remove ${what}?`} onConfirm={onRemove} />
     </td>
   );
 }

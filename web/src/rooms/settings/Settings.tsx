@@ -3,6 +3,7 @@ import { useSearchParams } from 'react-router';
 import { useSession } from '../../api/queries';
 import { useFrame } from '../../frame/Frame';
 import { AlertList } from './AlertList';
+import { AppPart } from './AppPart';
 import { AuditList } from './AuditList';
 import { ChannelRules } from './ChannelRules';
 import { KeyList } from './KeyList';
@@ -25,12 +26,13 @@ const PARTS = {
   people: 'People',
   keys: 'Keys',
   audit: 'What was done',
+  app: 'App',
   you: 'You',
 } as const;
 
 type Part = keyof typeof PARTS;
 
-const KEEPERS = new Set<Part>(['people', 'keys', 'audit']);
+const KEEPERS = new Set<Part>(['people', 'keys', 'audit', 'app']);
 
 /** What is entered by hand about an app, and who may come in. */
 export default function Settings() {
@@ -63,6 +65,7 @@ export default function Settings() {
         {!may && <p className="serif">Admins only.</p>}
         {may && part === 'people' && <PeopleList />}
         {may && part === 'keys' && <KeyList app={app} />}
+        {may && part === 'app' && <AppPart app={app} />}
         {may && part === 'audit' && <AuditList app={app} />}
         {part === 'rates' && <RateList app={app} mayChange={role !== 'READER'} />}
         {part === 'channels' && <ChannelRules app={app} mayChange={role !== 'READER'} />}

@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import type { AppView } from '../../api/queries';
 import { useNames } from '../../api/words';
 import { useWatched, useWatchNoMore, type StandView, type WatchedView } from '../../api/watched';
+import { ConfirmButton } from '../../kit/ConfirmButton';
 import { sayEvents, sayPeople, type Names } from '../../words/conditions';
 import { dateWords } from '../../words/dates';
 import { figureTitle } from '../../words/figures';
@@ -54,9 +55,11 @@ export function WatchedList({ app, mayChange }: { app: AppView; mayChange: boole
                 </td>
                 {mayChange && (
                   <td>
-                    <button className="word" onClick={() => remove.mutate(each.id)}>
-                      Remove
-                    </button>
+                    <ConfirmButton
+                      word="Remove"
+                      question={`Watch “${each.name}” no longer?`}
+                      onConfirm={() => remove.mutate(each.id)}
+                    />
                   </td>
                 )}
               </tr>

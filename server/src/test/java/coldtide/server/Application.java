@@ -60,6 +60,7 @@ public final class Application implements BeforeAllCallback {
                 .properties(database)
                 .run(
                         "--server.port=0",
+                        "--management.server.port=0",
                         "--coldtide.demo.load=true",
                         "--coldtide.demo.people=" + PEOPLE,
                         "--coldtide.demo.weeks=" + WEEKS,
@@ -106,6 +107,11 @@ public final class Application implements BeforeAllCallback {
     /** Where the running application listens. */
     public static String address() {
         return "http://127.0.0.1:" + running.getEnvironment().getProperty("local.server.port");
+    }
+
+    /** Where its health and metrics are. */
+    public static String metricsAddress() {
+        return "http://127.0.0.1:" + running.getEnvironment().getProperty("local.management.port");
     }
 
     /** The keeper that the first start made. */

@@ -67,7 +67,8 @@ class KeyController {
     record ShownKey(KeyView key, String secret) {}
 
     private App app(String key) {
-        return apps.findByKey(key).orElseThrow(() -> Problem.notFound("There is no app \"" + key + "\"."));
+        return apps.findByKeyAndDeletedIsNull(key)
+                .orElseThrow(() -> Problem.notFound("There is no app \"" + key + "\"."));
     }
 
     @GetMapping

@@ -207,7 +207,7 @@ class PeopleController {
     private Which which(String who, String action, String app, LocalDate from, LocalDate to) {
         Integer appId = app == null || app.isEmpty()
                 ? null
-                : apps.findByKey(app)
+                : apps.findByKeyAndDeletedIsNull(app)
                         .map(App::id)
                         .orElseThrow(() -> Problem.badField("app", "There is no app \"" + app + "\"."));
         return new Which(

@@ -69,7 +69,10 @@ class SecuritySetup {
     /** Who may do what: the whole table, first match counts. What stands in no line is allowed to nobody. */
     private static void rights(
             AuthorizeHttpRequestsConfigurer<HttpSecurity>.AuthorizationManagerRequestMatcherRegistry table) {
-        table.requestMatchers("/actuator/health", "/", "/index.html", "/icon.svg", "/assets/**", "/error")
+        table.requestMatchers("/health", "/", "/index.html", "/icon.svg", "/assets/**", "/error")
+                .permitAll()
+                // They are there on the port of the metrics only, which is for this machine.
+                .requestMatchers(GET, "/actuator/health", "/actuator/prometheus")
                 .permitAll()
                 .requestMatchers("/sign-in", "/new-app", "/a/**")
                 .permitAll()
@@ -83,7 +86,7 @@ class SecuritySetup {
                 .hasAnyRole(READER, KeyFilter.ROLE)
                 .requestMatchers("/api/people/**", "/api/audit", "/api/audit.csv", "/api/apps/*/keys/**")
                 .hasRole(KEEPER)
-                .requestMatchers(DELETE, "/api/apps/*/register/*")
+                .requestMatchers(DELETE, "/api/apps/*", "/api/apps/*/register/*")
                 .hasRole(KEEPER)
                 .requestMatchers(PUT, "/api/apps/*/alerts/targets/*/allowed")
                 .hasRole(KEEPER)

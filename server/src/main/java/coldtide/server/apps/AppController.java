@@ -8,10 +8,13 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.security.Principal;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -23,10 +26,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping(path = "/api/apps", produces = MediaType.APPLICATION_JSON_VALUE)
 class AppController {
     private final Apps apps;
+    private final Deleting deleting;
 
-    AppController(Apps apps) {
+    AppController(Apps apps, Deleting deleting) {
         this.apps = apps;
+        this.deleting = deleting;
     }
+
+    /** @param name the app's name, to show that this app is meant */
+    record DeletedApp(@NotNull String name) {}
 
     /** An app as the interface sees it. */
     record AppView(String key, String name, String zone, String currency) {
@@ -56,5 +64,12 @@ class AppController {
     @ResponseStatus(HttpStatus.CREATED)
     AppView create(@Valid @RequestBody NewApp app) {
         return AppView.of(apps.create(app.key(), app.name().strip(), app.zone(), app.currency(), app.lateLimitDays()));
+    }
+
+    /** Deletes an app with all its data; these are gone some seconds later. */
+    @DeleteMapping("/{app}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(@PathVariable String app, @Valid @RequestBody DeletedApp deleted, Principal who) {
+        deleting.delete(apps.require(app), deleted.name(), who.getName());
     }
 }

@@ -1,5 +1,7 @@
 package coldtide.server.apps;
 
+import io.micrometer.core.instrument.Gauge;
+import io.micrometer.core.instrument.Metrics;
 import java.util.ArrayDeque;
 import java.util.Deque;
 import java.util.HashMap;
@@ -43,6 +45,18 @@ public final class AppWorkers implements AutoCloseable {
             thread.setDaemon(true);
             return thread;
         });
+        Gauge.builder("coldtide.queue.tasks", this, AppWorkers::tasks)
+                .description("Background tasks under way or waiting")
+                .tag("work", name)
+                .register(Metrics.globalRegistry);
+    }
+
+    /** Tasks under way or waiting, of all apps. */
+    private double tasks() {
+        synchronized (waiting) {
+            return waiting.size()
+                    + waiting.values().stream().mapToInt(Deque::size).sum();
+        }
     }
 
     /**

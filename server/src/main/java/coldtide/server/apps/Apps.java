@@ -26,12 +26,13 @@ public class Apps {
     }
 
     public List<App> all() {
-        return apps.findAllByOrderByName();
+        return apps.findByDeletedIsNullOrderByName();
     }
 
     /** @throws Problem if there is no such app */
     public App require(String key) {
-        return apps.findByKey(key).orElseThrow(() -> Problem.notFound("There is no app \"" + key + "\"."));
+        return apps.findByKeyAndDeletedIsNull(key)
+                .orElseThrow(() -> Problem.notFound("There is no app \"" + key + "\"."));
     }
 
     @Transactional
@@ -41,7 +42,7 @@ public class Apps {
                     "key",
                     "The short name must begin with a letter and have 2 to 40 small letters, digits and hyphens.");
         }
-        if (apps.findByKey(key).isPresent()) {
+        if (apps.existsByKey(key)) {
             throw Problem.conflict("key", "There is already an app \"" + key + "\".");
         }
         App app = apps.save(new App(key, name, zone(zone), currency(currency), lateLimitDays));

@@ -10,6 +10,7 @@ import coldtide.core.release.KnownRelease;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.TideTable;
+import coldtide.server.apps.AppDeleted;
 import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.KnownReleases;
 import coldtide.server.engine.SingleFlight;
@@ -26,6 +27,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.DoubleStream;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /**
@@ -87,6 +89,11 @@ class Watching {
         } finally {
             searches.remove(app);
         }
+    }
+
+    @EventListener
+    void forget(AppDeleted deleted) {
+        found.remove(deleted.app().id());
     }
 
     @PreDestroy

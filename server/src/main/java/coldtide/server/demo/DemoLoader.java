@@ -70,7 +70,7 @@ class DemoLoader implements ApplicationRunner {
             return;
         }
         Scenario scenario = settings.world();
-        if (apps.findByKey(scenario.app().key()).isEmpty()) {
+        if (apps.findByKeyAndDeletedIsNull(scenario.app().key()).isEmpty()) {
             worlds.load(new World(scenario));
         } else if (settings.saySize()) {
             LOG.info(

@@ -110,10 +110,11 @@ final class AnswerCache {
      * @param computing computes it with the definitions it is given; on another thread
      */
     <T> T get(Object question, Names names, Function<Names, T> computing) {
-        Kept kept = answers.getIfPresent(question);
-        if (kept == null || !kept.holdsWith(names)) {
-            kept = flights.join(new Flight(this, question), () -> compute(question, names, computing));
-        }
+        Kept kept = kept(question, names)
+                .orElseGet(() -> flights.join(
+                        new Flight(this, question),
+                        // It may have become known after this thread looked and before it asked.
+                        () -> kept(question, names).orElseGet(() -> compute(question, names, computing))));
         // Who joined may have come after a definition changed that the computation had read before.
         if (!kept.holdsWith(names)) {
             kept = compute(question, names, computing);
@@ -121,6 +122,10 @@ final class AnswerCache {
         @SuppressWarnings("unchecked") // one question, one type of answer
         T answer = (T) kept.answer();
         return answer;
+    }
+
+    private Optional<Kept> kept(Object question, Names names) {
+        return Optional.ofNullable(answers.getIfPresent(question)).filter(kept -> kept.holdsWith(names));
     }
 
     private <T> Kept compute(Object question, Names names, Function<Names, T> computing) {

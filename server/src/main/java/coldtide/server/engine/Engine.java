@@ -3,24 +3,31 @@ package coldtide.server.engine;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.who.Conditions;
+import coldtide.server.apps.AppDeleted;
 import coldtide.server.apps.AppWorkers;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.DatabaseFault;
 import coldtide.server.store.EventReader;
+import io.micrometer.core.instrument.Gauge;
+import io.micrometer.core.instrument.Metrics;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.ToDoubleFunction;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /**
@@ -49,6 +56,8 @@ public class Engine {
     private final ScanRunner runner;
     private final SingleFlight<Object> flights;
     private final Map<Integer, AppLog> logs = new ConcurrentHashMap<>();
+    /** Numbers of apps that were deleted since the server was started; what still waits for them is left out. */
+    private final Set<Integer> removed = ConcurrentHashMap.newKeySet();
     /** Only starts work, which workers do: nothing that takes long or fails runs on it. */
     private final ScheduledExecutorService clock =
             Executors.newSingleThreadScheduledExecutor(task -> daemon(task, "freshness-clock"));
@@ -96,6 +105,8 @@ public class Engine {
         private volatile long readingOnMillis;
         private volatile Optional<Fault> fault = Optional.empty();
         private final AtomicBoolean waiting = new AtomicBoolean();
+        /** When the oldest of what has come in and is not read was noted, by the clock in milliseconds; 0 if there is nothing. */
+        private final AtomicLong unreadSince = new AtomicLong();
 
         /** Puts the log of what was read in the place of the one before it. */
         private void readOn() {
@@ -115,6 +126,18 @@ public class Engine {
 
         private long events() {
             return standing.map(now -> now.log().events()).orElse(0L);
+        }
+
+        private double bytes() {
+            return standing.map(now -> now.log().bytes().values().stream()
+                            .mapToDouble(Long::doubleValue)
+                            .sum())
+                    .orElse(0.0);
+        }
+
+        private double lagSeconds() {
+            long since = unreadSince.get();
+            return since == 0 ? 0 : (System.currentTimeMillis() - since) / 1e3;
         }
     }
 
@@ -140,6 +163,11 @@ public class Engine {
     /** Why the newest events of an app are not in its answers, as a sentence; empty if they are, or soon will be. */
     public Optional<String> fault(App app) {
         return appLog(app).fault.map(Fault::reason);
+    }
+
+    /** How many events answers rest on now; 0 if they were never read, or cannot be. */
+    public long events(App app) {
+        return appLog(app).events();
     }
 
     /** The app's log and what is known of it; as {@link #log}. */
@@ -168,10 +196,12 @@ public class Engine {
         AppLog kept = appLog(app);
         synchronized (kept) {
             long began = System.nanoTime();
+            long unreadSince = kept.unreadSince.getAndSet(0);
             try {
                 read(app, kept);
                 kept.fault = Optional.empty();
             } catch (RuntimeException | OutOfMemoryError | StackOverflowError fault) {
+                kept.unreadSince.set(unreadSince == 0 ? System.currentTimeMillis() : unreadSince);
                 throw failed(app, kept, fault);
             } finally {
                 if (kept.read) {
@@ -242,6 +272,7 @@ public class Engine {
      */
     public void changed(App app) {
         AppLog kept = appLog(app);
+        kept.unreadSince.compareAndSet(0, System.currentTimeMillis());
         if (kept.waiting.compareAndSet(false, true)) {
             clock.schedule(
                     () -> {
@@ -260,6 +291,9 @@ public class Engine {
 
     /** Tries again after a while where it failed: nothing else may come in that would have it tried. */
     private void refreshQuietly(App app, AppLog kept) {
+        if (removed.contains(app.id())) {
+            return;
+        }
         try {
             refresh(app);
         } catch (Problem told) {
@@ -302,8 +336,38 @@ public class Engine {
         }
     }
 
+    @EventListener
+    void forget(AppDeleted deleted) {
+        App app = deleted.app();
+        removed.add(app.id());
+        logs.remove(app.id());
+        Metrics.globalRegistry.getMeters().stream()
+                .filter(meter -> app.key().equals(meter.getId().getTag("app")))
+                .forEach(Metrics.globalRegistry::remove);
+    }
+
     private AppLog appLog(App app) {
-        return logs.computeIfAbsent(app.id(), id -> new AppLog());
+        return logs.computeIfAbsent(app.id(), id -> measured(app, new AppLog()));
+    }
+
+    private static AppLog measured(App app, AppLog kept) {
+        gauge(app, "coldtide.log.events", "Events in memory", kept, AppLog::events);
+        gauge(app, "coldtide.log.bytes", "Memory that events take", kept, AppLog::bytes);
+        gauge(app, "coldtide.log.faulty", "1 if its events cannot be read", kept, log -> log.fault.isPresent() ? 1 : 0);
+        gauge(
+                app,
+                "coldtide.log.lag.seconds",
+                "For how long something has come in that answers do not rest on yet",
+                kept,
+                AppLog::lagSeconds);
+        return kept;
+    }
+
+    private static void gauge(App app, String name, String words, AppLog kept, ToDoubleFunction<AppLog> value) {
+        Gauge.builder(name, kept, value)
+                .description(words)
+                .tag("app", app.key())
+                .register(Metrics.globalRegistry);
     }
 
     public ScanRunner runner() {

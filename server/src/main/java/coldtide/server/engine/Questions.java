@@ -2,6 +2,8 @@ package coldtide.server.engine;
 
 import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.http.ClientConnection;
+import io.micrometer.core.instrument.Gauge;
+import io.micrometer.core.instrument.Metrics;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.util.Map;
@@ -34,6 +36,9 @@ class Questions {
 
     Questions(@Value("${coldtide.answer-seconds}") int answerSeconds) {
         limit = Duration.ofSeconds(answerSeconds);
+        Gauge.builder("coldtide.questions.open", all, Set::size)
+                .description("Questions being answered")
+                .register(Metrics.globalRegistry);
         watchdog.scheduleWithFixedDelay(this::look, LOOK_MILLIS, LOOK_MILLIS, TimeUnit.MILLISECONDS);
     }
 

@@ -1,10 +1,12 @@
 package coldtide.server.http;
 
 import coldtide.core.scan.ScanStoppedException;
+import coldtide.server.store.AppDeletedException;
 import coldtide.server.store.DatabaseFault;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
@@ -42,6 +44,16 @@ class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> refused(IllegalArgumentException refused) {
         return answer(HttpStatus.BAD_REQUEST, refused.getMessage());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> changedMeanwhile(OptimisticLockingFailureException stale) {
+        return answer(HttpStatus.CONFLICT, "This was changed or removed meanwhile. Load it again.");
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> deleted(AppDeletedException deleted) {
+        return answer(HttpStatus.NOT_FOUND, deleted.getMessage());
     }
 
     @ExceptionHandler

@@ -1,6 +1,7 @@
 package coldtide.server.intake;
 
 import coldtide.server.access.Audit;
+import coldtide.server.apps.AppDeleted;
 import coldtide.server.apps.AppWorkers;
 import coldtide.server.engine.Engine;
 import coldtide.server.http.Problem;
@@ -29,6 +30,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Consumer;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -168,10 +170,11 @@ class FileIntake {
 
     /** Reads on after the last row that was stored. @return whether the import has ended; false to try again later */
     private boolean attempt(App app, int id) {
-        Import run = imports.findByAppIdAndId(app.id(), id).orElseThrow();
-        if (run.state().isEnd()) {
-            return true;
+        Optional<Import> found = imports.findByAppIdAndId(app.id(), id);
+        if (found.filter(each -> !each.state().isEnd()).isEmpty()) {
+            return true; // ended, or deleted with its app
         }
+        Import run = found.get();
         try {
             run = change(app, id, Import::running);
             Reading reading = json.readValue(run.reading().orElseThrow(), Reading.class);
@@ -194,6 +197,9 @@ class FileIntake {
             }
             if (DatabaseFault.isUnreachable(fault)) {
                 return false;
+            }
+            if (apps.findById(app.id()).filter(each -> !each.isDeleted()).isEmpty()) {
+                return true;
             }
             LOG.error("An import failed.", fault);
             end(
@@ -270,19 +276,23 @@ class FileIntake {
     }
 
     private Import store(App app, int id, Batch batch) {
-        return change(app, id, run -> {
+        AtomicReference<Runnable> counting = new AtomicReference<>();
+        Import stored = change(app, id, run -> {
             MergeResult merged = writer.merge(app, batch.events());
             List<Fault> faults = batch.faults(merged);
             heldBack.add(run, faults);
             Optional<Instant> newest =
                     batch.events().stream().map(IncomingEvent::time).max(Comparator.naturalOrder());
             run.add(merged.accepted(), merged.duplicates(), faults.size(), batch.bytesRead(), newest);
+            counting.set(() -> RowMeters.count(app, merged, faults.size()));
         });
+        counting.get().run();
+        return stored;
     }
 
     private Import change(App app, int id, Consumer<Import> change) {
         return transactions.execute(status -> {
-            Import run = imports.findByAppIdAndId(app.id(), id)
+            Import run = imports.findForChangeByAppIdAndId(app.id(), id)
                     .orElseThrow(() -> Problem.notFound("There is no import number " + id + "."));
             change.accept(run);
             return imports.save(run);
@@ -293,6 +303,16 @@ class FileIntake {
         change(app, run.id(), ending -> ending.end(end.state(), end.message()));
         stopping.remove(run.id());
         uploads.delete(run);
+    }
+
+    /** Stops the files of an app that was deleted, and deletes those that wait. */
+    @EventListener
+    void forget(AppDeleted deleted) {
+        for (Import run : imports.findByAppIdAndStateIn(
+                deleted.app().id(), List.of(State.UPLOADING, State.LOOKED_AT, State.RUNNING))) {
+            stopping.add(run.id());
+            uploads.delete(run);
+        }
     }
 
     /** Files that nobody let be read for a week are not kept any longer. */

@@ -1,6 +1,5 @@
 package coldtide.server.intake;
 
-import coldtide.core.log.EventLog;
 import coldtide.server.access.Keys;
 import coldtide.server.access.Sender;
 import coldtide.server.apps.Apps;
@@ -91,16 +90,22 @@ class LiveController {
      *
      * @param newestLive when a program last sent something, since the server was started
      * @param events how many events the answers rest on
+     * @param fault why the newest events are not in the answers, as a sentence; null if they are, or soon will be
      */
-    record IntakeNow(@Schema(types = {"string", "null"}) Instant newestLive, long events, long heldBack) {}
+    record IntakeNow(
+            @Schema(types = {"string", "null"}) Instant newestLive,
+            long events,
+            long heldBack,
+            @Schema(types = {"string", "null"}) String fault) {}
 
     @GetMapping(path = "/api/apps/{app}/intake", produces = MediaType.APPLICATION_JSON_VALUE)
     IntakeNow now(@PathVariable String app) {
         App of = apps.require(app);
         return new IntakeNow(
                 intake.newest(of).orElse(null),
-                engine.log(of).map(EventLog::events).orElse(0L),
-                heldBack.countByAppIdAndSettledIsNull(of.id()));
+                engine.events(of),
+                heldBack.countByAppIdAndSettledIsNull(of.id()),
+                engine.fault(of).orElse(null));
     }
 
     private static JsonBatch batch(String message) {

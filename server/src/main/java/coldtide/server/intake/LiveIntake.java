@@ -79,6 +79,7 @@ class LiveIntake {
             rejected.add(app.id(), sender.keyId(), message.faults);
             return result;
         });
+        RowMeters.count(app, merged, message.faults.size());
         newest.put(app.id(), Instant.now());
         engine.changed(app);
         return new Receipt(

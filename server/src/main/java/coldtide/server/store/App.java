@@ -43,6 +43,11 @@ public class App {
     @Column(name = "erasure_salt")
     private UUID erasureSalt;
 
+    private Instant deleted;
+
+    @Column(name = "deleted_by")
+    private String deletedBy;
+
     protected App() {}
 
     /** An app with the usual settings. */
@@ -110,6 +115,16 @@ public class App {
     /** What makes the digests of erased people this app's own. */
     UUID erasureSalt() {
         return erasureSalt;
+    }
+
+    /** Whether it was deleted, so that nothing may show it; its data may not all be gone yet. */
+    public boolean isDeleted() {
+        return deleted != null;
+    }
+
+    public void delete(String byUser) {
+        deleted = Instant.now();
+        deletedBy = byUser;
     }
 
     public String uninstallEvent() {

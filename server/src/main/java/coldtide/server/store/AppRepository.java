@@ -14,7 +14,13 @@ public interface AppRepository extends Repository<App, Integer> {
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     Optional<App> findForChangeById(int id);
 
-    Optional<App> findByKey(String key);
+    /** One that is not deleted. */
+    Optional<App> findByKeyAndDeletedIsNull(String key);
 
-    List<App> findAllByOrderByName();
+    /** Whether a key is in use; that of a deleted app is until its data are gone. */
+    boolean existsByKey(String key);
+
+    List<App> findByDeletedIsNullOrderByName();
+
+    List<App> findByDeletedIsNotNull();
 }

@@ -205,7 +205,9 @@ public class EventWriter {
         try (Statement statement = connection.createStatement();
                 ResultSet row = statement.executeQuery("update event_batch set newest = newest + 1 where app_id = "
                         + app.id() + " returning newest")) {
-            row.next();
+            if (!row.next()) {
+                throw new AppDeletedException(app);
+            }
             return row.getInt(1);
         }
     }

@@ -7,6 +7,7 @@ import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Optional;
 import org.hibernate.annotations.JdbcTypeCode;
@@ -79,6 +80,9 @@ public class Import {
 
     @Column(name = "by_user")
     private String byUser;
+
+    @Version
+    private int version;
 
     protected Import() {}
 

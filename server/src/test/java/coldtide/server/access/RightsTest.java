@@ -142,6 +142,7 @@ class RightsTest {
                 "delete /api/people/{id}",
                 "get /api/audit",
                 "get /api/audit.csv",
+                "delete /api/apps/{app}",
                 "delete /api/apps/{app}/register/{id}",
                 "get /api/apps/{app}/keys",
                 "post /api/apps/{app}/keys",

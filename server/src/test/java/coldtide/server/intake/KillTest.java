@@ -198,6 +198,7 @@ class KillTest {
                 System.getProperty("java.class.path"),
                 "coldtide.server.ColdTide",
                 "--server.port=" + port,
+                "--management.server.port=0",
                 "--spring.main.lazy-initialization=true",
                 "--springdoc.api-docs.enabled=false",
                 "--coldtide.uploads=" + folder.resolve("uploads"));

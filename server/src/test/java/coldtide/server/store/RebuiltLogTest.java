@@ -25,7 +25,9 @@ import org.junit.jupiter.api.extension.ExtendWith;
 class RebuiltLogTest {
     @Test
     void theLogIsDerivedAndCanBeReadAgain() {
-        App app = Application.part(AppRepository.class).findByKey("gullcombe").orElseThrow();
+        App app = Application.part(AppRepository.class)
+                .findByKeyAndDeletedIsNull("gullcombe")
+                .orElseThrow();
         EventLog inUse = Application.part(Engine.class).log(app).orElseThrow();
         AtomicLong progress = new AtomicLong();
         EventLog again = Application.part(EventReader.class)
