@@ -20,6 +20,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/activity": {
         parameters: {
             query?: never;
@@ -2078,6 +2094,9 @@ export interface components {
             /** Format: date */
             to: string;
         };
+        DeletedApp: {
+            name: string;
+        };
         DeliveryView: {
             /** Format: date-time */
             due: string;
@@ -2545,6 +2564,7 @@ export interface components {
         IntakeNow: {
             /** Format: int64 */
             events: number;
+            fault: string | null;
             /** Format: int64 */
             heldBack: number;
             /** Format: date-time */
@@ -3848,6 +3868,30 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AppView"];
                 };
+            };
+        };
+    };
+    delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeletedApp"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

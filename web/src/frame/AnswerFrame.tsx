@@ -103,7 +103,8 @@ function useKeptFocus(isOutOfReach: boolean) {
   // Before the browser takes the focus away, which it does when it next draws.
   useLayoutEffect(() => {
     const focused = document.activeElement;
-    if (isOutOfReach && focused instanceof HTMLElement && frame.current?.contains(focused)) kept.current = focused;
+    if (isOutOfReach && focused instanceof HTMLElement && frame.current?.contains(focused))
+      kept.current = focused;
   }, [isOutOfReach]);
   useEffect(() => {
     if (isOutOfReach) return;

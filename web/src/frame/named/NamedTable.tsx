@@ -95,11 +95,7 @@ export function NamedRow(props: NamedRowProps) {
               <button className="word" onClick={props.onEdit}>
                 change
               </button>
-              <ConfirmButton
-                word="remove"
-                question={`Remove “${of.name}”?`}
-                onConfirm={props.onRemove}
-              />
+              <ConfirmButton word="remove" question={`Remove “${of.name}”?`} onConfirm={props.onRemove} />
             </>
           )}
         </td>

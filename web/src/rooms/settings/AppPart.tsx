@@ -33,9 +33,9 @@ export function AppPart({ app }: { app: AppView }) {
           onConfirm={() => remove.mutate(app, { onSuccess: () => void navigate('/') })}
         >
           <p>
-            All events, users, imports, rejected rows, releases, segments, cases, evidence and API keys of this
-            app are deleted for ever. It disappears at once for everybody; its data are gone some seconds later.
-            The audit log keeps its entries.
+            All events, users, imports, rejected rows, releases, segments, cases, evidence and API keys of
+            this app are deleted for ever. It disappears at once for everybody; its data are gone some seconds
+            later. The audit log keeps its entries.
           </p>
         </ConfirmButton>
       </p>

@@ -146,7 +146,7 @@ class HappeningsTest {
             assertThat(step(visitor, "Since when")).containsText("Frames a second fell first");
 
             visitor.go("/a/" + KEY + "/settings?part=watched");
-            row.getByText("Remove").click();
+            visitor.confirm(row, "Remove");
             assertThat(page.getByText("Nothing is watched by choice yet.")).isVisible();
         }
     }

@@ -100,11 +100,11 @@ class PeopleTest {
             button(page, "a segment").click();
             button(page, "Make it").click();
             assertThat(page.locator("tr[data-named='built on it']")).isVisible();
-            row.getByText("remove").click();
+            visitor.confirm(row, "remove");
             assertThat(page.locator("[role=alert]")).containsText("is used by the segment \"built on it\"");
-            page.locator("tr[data-named='built on it']").getByText("remove").click();
+            visitor.confirm(page.locator("tr[data-named='built on it']"), "remove");
             assertThat(page.locator("tr[data-named='built on it']")).hasCount(0);
-            row.getByText("remove").click();
+            visitor.confirm(row, "remove");
             assertThat(row).hasCount(0);
         }
     }
@@ -153,7 +153,7 @@ class PeopleTest {
             page.keyboard().press("Escape");
             assertThat(visitor.word("Measure a")).hasText("people who did “met trouble”");
             visitor.go("/a/gullcombe/catalogue?part=behaviours");
-            row.getByText("remove").click();
+            visitor.confirm(row, "remove");
             assertThat(row).hasCount(0);
         }
     }

@@ -3,11 +3,14 @@ package coldtide.e2e;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import coldtide.server.Application;
+import coldtide.server.Caller;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -40,7 +43,7 @@ class SettingsTest {
             press(page, "Change it");
             Locator changed = page.locator("tr", new Page.LocatorOptions().setHasText("Thick fog again"));
             assertThat(changed).containsText("holiday");
-            changed.getByText("Remove").click();
+            visitor.confirm(changed, "Remove");
             assertThat(changed).hasCount(0);
         }
     }
@@ -60,7 +63,7 @@ class SettingsTest {
             assertThat(row).containsText("50 % from Fri 1 May 00:00");
             input.setInputFiles(file(good));
             assertThat(visitor.page.getByText("0 entered, 1 changed.")).isVisible();
-            row.getByText("Remove").click();
+            visitor.confirm(row, "Remove");
             assertThat(row).hasCount(0);
         }
     }
@@ -93,6 +96,61 @@ class SettingsTest {
                 press(visitor.page, part);
                 assertThat(visitor.page.getByText("Admins only.")).isVisible();
             }
+        }
+    }
+
+    @Test
+    void anAdminDeletesAnAppByTypingItsName() {
+        Caller admin = Application.keeper();
+        admin.post(
+                "/api/apps",
+                Map.of(
+                        "key",
+                        "to-delete",
+                        "name",
+                        "To Delete",
+                        "zone",
+                        "UTC",
+                        "currency",
+                        "EUR",
+                        "lateLimitDays",
+                        400));
+        String password = admin.post("/api/people", Map.of("name", "deleting admin", "role", "KEEPER"))
+                .json()
+                .get("password")
+                .asString();
+        try (Visitor visitor = Visitor.as("deleting admin", password, "/a/to-delete/settings?part=app")) {
+            press(visitor.page, "Delete this app");
+            Locator dialog = visitor.page.getByRole(AriaRole.DIALOG);
+            Locator confirm =
+                    dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Delete this app"));
+            assertThat(confirm).isDisabled();
+            dialog.getByLabel("Type To Delete").fill("to delete");
+            assertThat(confirm).isDisabled();
+            dialog.getByLabel("Type To Delete").fill("To Delete");
+            dialog.getByLabel("Type To Delete").press("Enter");
+            assertThat(visitor.page).hasURL(Pattern.compile("/a/(?!to-delete)[a-z0-9-]+/"));
+            visitor.go("/a/to-delete/settings");
+            assertThat(visitor.page.getByText("To Delete")).hasCount(0);
+        }
+    }
+
+    @Test
+    void removingAsksAndCanBeCancelledByKey() {
+        try (Visitor visitor = Visitor.in("settings")) {
+            Page page = visitor.page;
+            press(page, "Enter a mark");
+            page.getByLabel("Name").fill("Kept mark");
+            page.getByLabel("Begins").fill("2026-05-12T00:00");
+            press(page, "Enter it");
+            Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Kept mark"));
+            row.getByText("Remove").click();
+            assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Remove the note “Kept mark”?");
+            page.keyboard().press("Escape");
+            assertThat(page.getByRole(AriaRole.DIALOG)).hasCount(0);
+            assertThat(row).isVisible();
+            visitor.confirm(row, "Remove");
+            assertThat(row).hasCount(0);
         }
     }
 }

@@ -70,15 +70,24 @@ final class Visitor implements AutoCloseable {
 
     /** Signed in with the demo account, in a room of the demo world. */
     static Visitor in(String room) {
+        return as("demo", "fourteen-beacons", "/a/gullcombe/" + room);
+    }
+
+    /** Signed in, at an address. */
+    static Visitor as(String name, String password, String path) {
         Visitor visitor = new Visitor();
-        visitor.page.navigate(Application.address() + "/a/gullcombe/" + room);
-        visitor.signIn("fourteen-beacons");
+        visitor.page.navigate(Application.address() + path);
+        visitor.signIn(name, password);
         visitor.page.locator(".head").waitFor();
         return visitor;
     }
 
     void signIn(String password) {
-        page.getByLabel("Name").fill("demo");
+        signIn("demo", password);
+    }
+
+    void signIn(String name, String password) {
+        page.getByLabel("Name").fill(name);
         page.getByLabel("Password").fill(password);
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Sign in"))
                 .click();
@@ -194,5 +203,15 @@ final class Visitor implements AutoCloseable {
         browser.close();
         playwright.close();
         assertThat(complaints).as("what the browser complained about").isEmpty();
+    }
+
+    /** Presses a word of a row that asks first, and says yes. */
+    void confirm(Locator row, String word) {
+        row.getByText(word, new Locator.GetByTextOptions().setExact(true)).click();
+        page.getByRole(AriaRole.DIALOG)
+                .getByRole(
+                        AriaRole.BUTTON,
+                        new Locator.GetByRoleOptions().setName(word).setExact(true))
+                .click();
     }
 }
