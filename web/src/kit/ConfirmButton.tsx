@@ -64,20 +64,22 @@ function ConfirmDialog({ word, question, children, typed, onCancel, onConfirm }:
         <DialogTitle id="confirm-question" className="serif">
           {question}
         </DialogTitle>
-        <DialogContent>
-          {children}
-          {typed !== undefined && (
-            <p>
-              <TextField
-                label={`Type ${typed}`}
-                value={text}
-                autoFocus
-                fullWidth
-                onChange={(event) => setText(event.target.value)}
-              />
-            </p>
-          )}
-        </DialogContent>
+        {(children !== undefined || typed !== undefined) && (
+          <DialogContent>
+            {children}
+            {typed !== undefined && (
+              <p>
+                <TextField
+                  label={`Type ${typed}`}
+                  value={text}
+                  autoFocus
+                  fullWidth
+                  onChange={(event) => setText(event.target.value)}
+                />
+              </p>
+            )}
+          </DialogContent>
+        )}
         <DialogActions>
           <Button onClick={onCancel} autoFocus={typed === undefined}>
             Cancel

@@ -11,6 +11,7 @@ import coldtide.server.store.AlertTargetRepository;
 import coldtide.server.store.App;
 import coldtide.server.store.SimulatedMail;
 import coldtide.server.store.SimulatedMailRepository;
+import coldtide.server.store.StoredForms;
 import java.security.SecureRandom;
 import java.time.Instant;
 import java.util.HexFormat;
@@ -20,7 +21,6 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Tells people of incidents, once each, where they want to be told. */
 @Component
@@ -38,7 +38,7 @@ class Alerts {
     private final Webhook webhook;
     private final Audit audit;
     private final TransactionTemplate transaction;
-    private final JsonMapper json;
+    private final StoredForms forms;
     private final SecureRandom random = new SecureRandom();
 
     Alerts(
@@ -49,7 +49,7 @@ class Alerts {
             Webhook webhook,
             Audit audit,
             TransactionTemplate transaction,
-            JsonMapper json) {
+            StoredForms forms) {
         this.targets = targets;
         this.alerts = alerts;
         this.deliveries = deliveries;
@@ -57,7 +57,7 @@ class Alerts {
         this.webhook = webhook;
         this.audit = audit;
         this.transaction = transaction;
-        this.json = json;
+        this.forms = forms;
     }
 
     List<AlertTarget> targets(App app) {
@@ -115,10 +115,11 @@ class Alerts {
             List<Alert> known = alerts(app);
             for (IncidentView incident : found.incidents()) {
                 Optional<Alert> again = known.stream()
-                        .filter(alert -> isSame(json.readValue(alert.found(), IncidentView.class), incident))
+                        .filter(alert ->
+                                isSame(forms.read(alert.format(), alert.found(), IncidentView.class), incident))
                         .findFirst();
                 if (again.isPresent()) {
-                    again.get().foundAgain(json.writeValueAsString(incident));
+                    again.get().foundAgain(forms.write(incident));
                     alerts.save(again.get());
                 } else if (incident.days().to().plusDays(RECENT_DAYS).isAfter(found.fullDaysEnd())) {
                     raise(app, incident);
@@ -134,8 +135,8 @@ class Alerts {
 
     private void raise(App app, IncidentView incident) {
         AlertWords words = AlertWords.of(app.name(), app.key(), incident);
-        Alert alert = alerts.save(
-                new Alert(app.id(), incident.id(), words.title(), words.words(), json.writeValueAsString(incident)));
+        Alert alert =
+                alerts.save(new Alert(app.id(), incident.id(), words.title(), words.words(), forms.write(incident)));
         targets(app).stream()
                 .filter(AlertTarget::isOpen)
                 .forEach(target -> deliveries.save(new AlertDelivery(alert.id(), target.id())));

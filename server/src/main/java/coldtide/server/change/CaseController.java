@@ -18,6 +18,7 @@ import coldtide.server.store.App;
 import coldtide.server.store.CaseComment;
 import coldtide.server.store.CaseFinding;
 import coldtide.server.store.KeptCase;
+import coldtide.server.store.StoredForms;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -41,7 +42,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Cases that are kept, over HTTP. */
 @RestController
@@ -53,14 +53,14 @@ class CaseController {
     private final Apps apps;
     private final Watching watching;
     private final KeptCases cases;
-    private final JsonMapper json;
+    private final StoredForms forms;
 
-    CaseController(Asking asking, Apps apps, Watching watching, KeptCases cases, JsonMapper json) {
+    CaseController(Asking asking, Apps apps, Watching watching, KeptCases cases, StoredForms forms) {
         this.asking = asking;
         this.apps = apps;
         this.watching = watching;
         this.cases = cases;
-        this.json = json;
+        this.forms = forms;
     }
 
     /**
@@ -201,7 +201,7 @@ class CaseController {
         KeptCase.Said said = new KeptCase.Said(
                 entry.title().strip(),
                 entry.status(),
-                json.writeValueAsString(entry.words()),
+                forms.write(entry.words()),
                 entry.action().strip(),
                 Optional.ofNullable(entry.acted()));
         return view(cases.change(apps.require(app), id, entry.version(), said, who.getName()));
@@ -301,7 +301,7 @@ class CaseController {
     private CaseView view(KeptCase kept) {
         KeptCase.Said said = kept.said();
         Map<String, String> words = new HashMap<>();
-        json.readTree(said.words())
+        forms.tree(kept.format(), said.words())
                 .properties()
                 .forEach(each -> words.put(each.getKey(), each.getValue().asString()));
         return new CaseView(

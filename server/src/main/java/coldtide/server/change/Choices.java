@@ -7,6 +7,7 @@ import coldtide.server.engine.Asking.Asked;
 import coldtide.server.http.Problem;
 import coldtide.server.named.Named;
 import coldtide.server.store.App;
+import coldtide.server.store.StoredForms;
 import coldtide.server.store.Watched;
 import coldtide.server.store.WatchedRepository;
 import java.lang.ref.WeakReference;
@@ -18,7 +19,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 
 /** What people chose to have watched besides the headline figures of everybody. */
 @Component
@@ -30,15 +30,15 @@ class Choices {
     private final Named named;
     private final Audit audit;
     private final TransactionTemplate transaction;
-    private final JsonMapper json;
+    private final StoredForms forms;
     private final Map<Integer, Read> known = new ConcurrentHashMap<>();
 
-    Choices(WatchedRepository watched, Named named, Audit audit, TransactionTemplate transaction, JsonMapper json) {
+    Choices(WatchedRepository watched, Named named, Audit audit, TransactionTemplate transaction, StoredForms forms) {
         this.watched = watched;
         this.named = named;
         this.audit = audit;
         this.transaction = transaction;
-        this.json = json;
+        this.forms = forms;
     }
 
     List<Watched> of(App app) {
@@ -46,7 +46,7 @@ class Choices {
     }
 
     WatchedAsk question(Watched of) {
-        return json.readValue(of.question(), WatchedAsk.class);
+        return forms.read(of.format(), of.question(), WatchedAsk.class);
     }
 
     /** What became of the choices, kept while the log is the same and so is all that they speak of. */
@@ -119,7 +119,7 @@ class Choices {
                         "name", "At most " + MOST + " are watched besides the headline figures; remove one first.");
             }
             audit.note(app, "watched", name);
-            return watched.save(new Watched(app.id(), name, isWorseAbove, json.writeValueAsString(question), who));
+            return watched.save(new Watched(app.id(), name, isWorseAbove, forms.write(question), who));
         });
     }
 

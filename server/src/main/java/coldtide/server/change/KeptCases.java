@@ -9,11 +9,11 @@ import coldtide.server.store.CaseFinding;
 import coldtide.server.store.CaseFindingRepository;
 import coldtide.server.store.CaseRepository;
 import coldtide.server.store.KeptCase;
+import coldtide.server.store.StoredForms;
 import java.time.Instant;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Cases that are kept: what was found is frozen each time it is taken, what people say of it can be changed. */
 @Component
@@ -23,7 +23,7 @@ class KeptCases {
     private final CaseCommentRepository comments;
     private final Audit audit;
     private final TransactionTemplate transaction;
-    private final JsonMapper json;
+    private final StoredForms forms;
 
     KeptCases(
             CaseRepository cases,
@@ -31,13 +31,13 @@ class KeptCases {
             CaseCommentRepository comments,
             Audit audit,
             TransactionTemplate transaction,
-            JsonMapper json) {
+            StoredForms forms) {
         this.cases = cases;
         this.findings = findings;
         this.comments = comments;
         this.audit = audit;
         this.transaction = transaction;
-        this.json = json;
+        this.forms = forms;
     }
 
     /**
@@ -66,7 +66,7 @@ class KeptCases {
     }
 
     ChangesView read(CaseFinding finding) {
-        return json.readValue(finding.found(), ChangesView.class);
+        return forms.read(finding.format(), finding.found(), ChangesView.class);
     }
 
     KeptCase open(App app, String title, Found found, String who) {
@@ -94,7 +94,7 @@ class KeptCases {
                 who,
                 found.watermark(),
                 found.found().incidents().get(0).id(),
-                json.writeValueAsString(found.found())));
+                forms.write(found.found())));
     }
 
     /** @param version that was read before: what somebody else changed since is not written over */

@@ -11,6 +11,7 @@ import coldtide.server.store.App;
 import coldtide.server.store.HeldBackRow.Fault;
 import coldtide.server.store.HeldBackWriter;
 import coldtide.server.store.Import;
+import coldtide.server.store.StoredForms;
 import coldtide.world.WorldEvent;
 import coldtide.world.out.Wire;
 import coldtide.world.out.Wire.Count;
@@ -32,15 +33,17 @@ final class DemoFile {
     private final App app;
     private final Reading reading;
     private final JsonMapper json;
+    private final StoredForms forms;
     private final RowCheck check;
     private final Wire wire;
     private final Map<Instant, List<Fault>> faultsByHour = new TreeMap<>();
     private Instant received = Instant.EPOCH;
     private Instant newest = Instant.EPOCH;
 
-    DemoFile(App app, Scenario scenario, JsonMapper json) {
+    DemoFile(App app, Scenario scenario, JsonMapper json, StoredForms forms) {
         this.app = app;
         this.json = json;
+        this.forms = forms;
         reading = new Reading(
                 Reading.Format.NDJSON,
                 false,
@@ -94,7 +97,7 @@ final class DemoFile {
     void keep(UnaryOperator<Import> save, HeldBackWriter heldBack, String byUser) {
         Count count = wire.count();
         Import run = new Import(app.id(), app.name() + ", the demo world", 0, null, byUser);
-        run.waiting(json.writeValueAsString(reading));
+        run.waiting(forms.write(reading));
         run.add(count.events(), count.twice(), count.spoilt(), 0, Optional.of(newest));
         run.end(Import.State.DONE, null);
         Import kept = save.apply(run);

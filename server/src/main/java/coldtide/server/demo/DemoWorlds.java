@@ -28,6 +28,7 @@ import coldtide.server.store.SettlementRepository;
 import coldtide.server.store.SimulatedStore;
 import coldtide.server.store.SimulatedStoreRepository;
 import coldtide.server.store.StoredChannelRule;
+import coldtide.server.store.StoredForms;
 import coldtide.server.store.StoredSettlement;
 import coldtide.world.Settlement;
 import coldtide.world.SettlementBook;
@@ -91,6 +92,7 @@ public class DemoWorlds {
     private final ImportRepository imports;
     private final HeldBackWriter heldBack;
     private final JsonMapper json;
+    private final StoredForms forms;
     private final TransactionTemplate transactions;
 
     DemoWorlds(
@@ -108,6 +110,7 @@ public class DemoWorlds {
             ImportRepository imports,
             HeldBackWriter heldBack,
             JsonMapper json,
+            StoredForms forms,
             TransactionTemplate transactions) {
         this.apps = apps;
         this.releases = releases;
@@ -123,6 +126,7 @@ public class DemoWorlds {
         this.imports = imports;
         this.heldBack = heldBack;
         this.json = json;
+        this.forms = forms;
         this.transactions = transactions;
     }
 
@@ -156,7 +160,7 @@ public class DemoWorlds {
             rates.saveAll(world.rates().stream()
                     .map(rate -> new ExchangeRate(app.id(), rate.currency(), rate.day(), rate.rate()))
                     .toList());
-            DemoFile file = new DemoFile(app, scenario, json);
+            DemoFile file = new DemoFile(app, scenario, json, forms);
             channelRules.saveAll(List.of(new StoredChannelRule(app.id(), 0, LETTERS)));
             costs.saveAll(world.costs().stream()
                     .map(cost -> new ChannelCost(app.id(), cost.channel(), cost.day(), cost.amount(), app.currency()))

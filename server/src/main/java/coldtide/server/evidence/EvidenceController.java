@@ -6,6 +6,7 @@ import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.Evidence;
 import coldtide.server.store.EvidenceRepository;
+import coldtide.server.store.StoredForms;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -27,7 +28,6 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Keeps answers as evidence: the question, the watermark, what was found and the numbers, as they were at that moment. */
 @RestController
@@ -39,15 +39,15 @@ class EvidenceController {
     private final EvidenceRepository evidence;
     private final Audit audit;
     private final TransactionTemplate transaction;
-    private final JsonMapper json;
+    private final StoredForms forms;
 
     EvidenceController(
-            Apps apps, EvidenceRepository evidence, Audit audit, TransactionTemplate transaction, JsonMapper json) {
+            Apps apps, EvidenceRepository evidence, Audit audit, TransactionTemplate transaction, StoredForms forms) {
         this.apps = apps;
         this.evidence = evidence;
         this.audit = audit;
         this.transaction = transaction;
-        this.json = json;
+        this.forms = forms;
     }
 
     /**
@@ -67,9 +67,14 @@ class EvidenceController {
             @NotNull @Size(max = MOST_FINDINGS) List<@NotNull @Size(max = 2_000) String> findings,
             @NotNull @Schema(implementation = Map.class) JsonNode answer) {}
 
-    /** What was kept, without its numbers. */
+    /**
+     * What was kept, without its numbers.
+     *
+     * @param format in which the answer and its question were written: the words of the interface for programs at that time
+     */
     record EvidenceView(
             int id,
+            int format,
             String room,
             String address,
             String question,
@@ -92,7 +97,7 @@ class EvidenceController {
     WholeEvidence one(@PathVariable String app, @PathVariable int id) {
         Evidence kept = evidence.ofApp(apps.require(app).id(), id)
                 .orElseThrow(() -> Problem.notFound("There is no evidence number " + id + "."));
-        return new WholeEvidence(view(kept), json.readTree(kept.answer()));
+        return new WholeEvidence(view(kept), forms.tree(kept.format(), kept.answer()));
     }
 
     @PostMapping
@@ -107,7 +112,7 @@ class EvidenceController {
                     entry.address(),
                     entry.question().strip(),
                     entry.watermark(),
-                    json.writeValueAsString(entry.findings()),
+                    forms.write(entry.findings()),
                     entry.answer().toString()));
             audit.note(of, "evidence kept", "number " + kept.id() + " of " + entry.room());
             return view(kept);
@@ -117,11 +122,12 @@ class EvidenceController {
     private EvidenceView view(Evidence kept) {
         return new EvidenceView(
                 kept.id(),
+                kept.format(),
                 kept.room(),
                 kept.address(),
                 kept.question(),
                 kept.watermark(),
-                List.of(json.readValue(kept.findings(), String[].class)),
+                List.of(forms.read(kept.format(), kept.findings(), String[].class)),
                 kept.kept(),
                 kept.keptBy());
     }

@@ -11,6 +11,7 @@ import coldtide.server.store.Import.State;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.KeptReading;
 import coldtide.server.store.KeptReadingRepository;
+import coldtide.server.store.StoredForms;
 import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Path;
@@ -18,7 +19,6 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Receives files, in pieces or whole, looks at them, and keeps how files of a kind are to be read. */
 @Component
@@ -29,14 +29,14 @@ class FileDesk {
     private final KeptReadingRepository kept;
     private final Uploads uploads;
     private final Audit audit;
-    private final JsonMapper json;
+    private final StoredForms forms;
 
-    FileDesk(ImportRepository imports, KeptReadingRepository kept, Uploads uploads, Audit audit, JsonMapper json) {
+    FileDesk(ImportRepository imports, KeptReadingRepository kept, Uploads uploads, Audit audit, StoredForms forms) {
         this.imports = imports;
         this.kept = kept;
         this.uploads = uploads;
         this.audit = audit;
-        this.json = json;
+        this.forms = forms;
     }
 
     /** Announces a file that will come in pieces; the same file whose upload broke off is gone on with. */
@@ -75,7 +75,7 @@ class FileDesk {
     private Import look(App app, Import run) throws IOException {
         try {
             Reading detected = FileLook.detect(uploads.file(run), app);
-            run.lookedAt(json.writeValueAsString(asKept(app, detected)));
+            run.lookedAt(forms.write(asKept(app, detected)));
         } catch (FileRefused refused) {
             run.end(State.REFUSED, refused.getMessage());
             uploads.delete(run);
@@ -86,7 +86,7 @@ class FileDesk {
     /** How files with these columns were read before, with this one's packing and encoding. */
     private Reading asKept(App app, Reading detected) {
         return kept.findByAppIdAndColumns(app.id(), detected.columnNames())
-                .map(found -> json.readValue(found.reading(), Reading.class))
+                .map(found -> forms.read(found.format(), found.reading(), Reading.class))
                 .map(before -> new Reading(
                         detected.format(),
                         detected.gzip(),
@@ -110,7 +110,7 @@ class FileDesk {
     public void keep(App app, Reading reading, String byUser) {
         KeptReading found = kept.findByAppIdAndColumns(app.id(), reading.columnNames())
                 .orElseGet(() -> new KeptReading(app.id(), reading.columnNames()));
-        found.keep(json.writeValueAsString(reading), byUser);
+        found.keep(forms.write(reading), byUser);
         kept.save(found);
         audit.note(
                 app,
@@ -126,8 +126,10 @@ class FileDesk {
 
     /** How an import is read; {@code changed} instead, if it is given. */
     Reading reading(Import run, Optional<Reading> changed) {
-        return changed.orElseGet(() -> json.readValue(
-                run.reading().orElseThrow(() -> Problem.conflict("This file was not looked at yet.")), Reading.class));
+        return changed.orElseGet(() -> forms.read(
+                run.format(),
+                run.reading().orElseThrow(() -> Problem.conflict("This file was not looked at yet.")),
+                Reading.class));
     }
 
     /** The first rows of a file that was looked at. */

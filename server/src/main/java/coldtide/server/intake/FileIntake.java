@@ -22,6 +22,7 @@ import coldtide.server.store.Import.State;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
 import coldtide.server.store.MergeResult;
+import coldtide.server.store.StoredForms;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
@@ -38,7 +39,6 @@ import org.springframework.boot.context.event.ApplicationStartedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Reads files in the background, those of an app one after another. Each batch of rows is one transaction: its events, its held-back rows and
@@ -67,7 +67,7 @@ class FileIntake {
     private final Engine engine;
     private final Uploads uploads;
     private final Audit audit;
-    private final JsonMapper json;
+    private final StoredForms forms;
     private final TransactionTemplate transactions;
     private final Set<Integer> stopping = ConcurrentHashMap.newKeySet();
     private final AppWorkers workers = new AppWorkers("intake", MOST_WAITING);
@@ -80,7 +80,7 @@ class FileIntake {
             Engine engine,
             Uploads uploads,
             Audit audit,
-            JsonMapper json,
+            StoredForms forms,
             TransactionTemplate transactions) {
         this.apps = apps;
         this.imports = imports;
@@ -89,7 +89,7 @@ class FileIntake {
         this.engine = engine;
         this.uploads = uploads;
         this.audit = audit;
-        this.json = json;
+        this.forms = forms;
         this.transactions = transactions;
     }
 
@@ -103,7 +103,7 @@ class FileIntake {
                                 .toLowerCase(java.util.Locale.ROOT)
                                 .replace('_', ' ') + ".");
             }
-            waiting.waiting(json.writeValueAsString(reading));
+            waiting.waiting(forms.write(reading));
             audit.note(app, "file brought in", "\"" + waiting.fileName() + "\"");
         });
         if (!workers.submit(app.id(), () -> run(app, id))) {
@@ -177,7 +177,7 @@ class FileIntake {
         Import run = found.get();
         try {
             run = change(app, id, Import::running);
-            Reading reading = json.readValue(run.reading().orElseThrow(), Reading.class);
+            Reading reading = forms.read(run.format(), run.reading().orElseThrow(), Reading.class);
             End end;
             try (Rows rows = Rows.open(uploads.file(run), reading)) {
                 RowCheck check = new RowCheck(reading, app, Instant.now());

@@ -9,8 +9,8 @@ import coldtide.server.store.App;
 import coldtide.server.store.HeldBackRepository;
 import coldtide.server.store.HeldBackRepository.Which;
 import coldtide.server.store.HeldBackRow;
-import coldtide.server.store.Import;
 import coldtide.server.store.ImportRepository;
+import coldtide.server.store.StoredForms;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -23,27 +23,25 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Writes rows held back as CSV. */
 @Component
 class HeldBackFile {
     private final HeldBackRepository rows;
     private final ImportRepository imports;
-    private final JsonMapper json;
+    private final StoredForms forms;
 
-    HeldBackFile(HeldBackRepository rows, ImportRepository imports, JsonMapper json) {
+    HeldBackFile(HeldBackRepository rows, ImportRepository imports, StoredForms forms) {
         this.rows = rows;
         this.imports = imports;
-        this.json = json;
+        this.forms = forms;
     }
 
     @Transactional(readOnly = true)
     public void write(App app, Which which, OutputStream stream) throws IOException {
         Optional<Reading> own = Optional.ofNullable(which.importId())
                 .flatMap(id -> imports.findByAppIdAndId(app.id(), id))
-                .flatMap(Import::reading)
-                .map(reading -> json.readValue(reading, Reading.class))
+                .flatMap(run -> run.reading().map(reading -> forms.read(run.format(), reading, Reading.class)))
                 .filter(reading -> reading.format() == Reading.Format.CSV);
         try (Writer out = new OutputStreamWriter(stream, StandardCharsets.UTF_8);
                 CsvWriter csv = CsvWriter.builder().build(out);

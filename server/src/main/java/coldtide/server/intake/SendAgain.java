@@ -20,6 +20,7 @@ import coldtide.server.store.HeldBackRow.Fault;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.IncomingEvent;
 import coldtide.server.store.MergeResult;
+import coldtide.server.store.StoredForms;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -31,7 +32,6 @@ import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Tries rows held back once more, corrected or as they stand. Those taken or already known are settled. */
 @Component
@@ -43,7 +43,7 @@ class SendAgain {
     private final EventWriter writer;
     private final Engine engine;
     private final Audit audit;
-    private final JsonMapper json;
+    private final StoredForms forms;
     private final TransactionTemplate transactions;
 
     SendAgain(
@@ -52,14 +52,14 @@ class SendAgain {
             EventWriter writer,
             Engine engine,
             Audit audit,
-            JsonMapper json,
+            StoredForms forms,
             TransactionTemplate transactions) {
         this.rows = rows;
         this.imports = imports;
         this.writer = writer;
         this.engine = engine;
         this.audit = audit;
-        this.json = json;
+        this.forms = forms;
         this.transactions = transactions;
     }
 
@@ -173,8 +173,7 @@ class SendAgain {
 
         private void open(int importId) {
             Reading reading = imports.findByAppIdAndId(app.id(), importId)
-                    .flatMap(run -> run.reading())
-                    .map(text -> json.readValue(text, Reading.class))
+                    .flatMap(run -> run.reading().map(text -> forms.read(run.format(), text, Reading.class)))
                     .orElseThrow(
                             () -> Problem.conflict("It is no longer known how this file was read. Send it again."));
             try {

@@ -9,6 +9,7 @@ import coldtide.server.store.BehaviourRepository;
 import coldtide.server.store.CommittedCache;
 import coldtide.server.store.Segment;
 import coldtide.server.store.SegmentRepository;
+import coldtide.server.store.StoredForms;
 import coldtide.server.store.Watched;
 import coldtide.server.store.WatchedRepository;
 import coldtide.server.who.Names;
@@ -21,7 +22,6 @@ import java.util.OptionalInt;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
 
 /** Behaviours and segments: finding, keeping and removing them, and what speaks of them. */
 @Service
@@ -32,7 +32,7 @@ public class Named {
     private final SegmentRepository segments;
     private final WatchedRepository watched;
     private final Audit audit;
-    private final JsonMapper json;
+    private final StoredForms forms;
     /** Lists by the number of their segment: equal ones are one, so that what was computed for them is found again. */
     private final CommittedCache<Integer, PeopleList> lists = new CommittedCache<>();
 
@@ -41,12 +41,12 @@ public class Named {
             SegmentRepository segments,
             WatchedRepository watched,
             Audit audit,
-            JsonMapper json) {
+            StoredForms forms) {
         this.behaviours = behaviours;
         this.segments = segments;
         this.watched = watched;
         this.audit = audit;
-        this.json = json;
+        this.forms = forms;
     }
 
     public List<Behaviour> behaviours(App app) {
@@ -69,12 +69,16 @@ public class Named {
         return new Names() {
             @Override
             public Optional<JsonNode> behaviour(String name) {
-                return behaviours.named(app.id(), name).map(behaviour -> json.readTree(behaviour.what()));
+                return behaviours
+                        .named(app.id(), name)
+                        .map(behaviour -> forms.tree(behaviour.format(), behaviour.what()));
             }
 
             @Override
             public Optional<JsonNode> firstPath() {
-                return behaviours.firstPath(app.id()).map(behaviour -> json.readTree(behaviour.what()));
+                return behaviours
+                        .firstPath(app.id())
+                        .map(behaviour -> forms.tree(behaviour.format(), behaviour.what()));
             }
 
             @Override
@@ -91,7 +95,7 @@ public class Named {
                     + DAY.format(segment.ended().get().atZone(zone)) + " by " + segment.endedBy() + ".");
         }
         return segment.among()
-                .<Names.Rule>map(among -> new Names.Living(json.readTree(among)))
+                .<Names.Rule>map(among -> new Names.Living(forms.tree(segment.format(), among)))
                 .orElseGet(() -> new Names.Fixed(
                         lists.get(segment.id(), () -> segment.people().map(PeopleList::new))
                                 .orElseThrow()));
@@ -175,18 +179,18 @@ public class Named {
     public List<String> usesOf(App app, String kind, String name) {
         List<String> uses = new ArrayList<>();
         for (Behaviour behaviour : behaviours(app)) {
-            if (speaksOf(json.readTree(behaviour.what()), kind, name)) {
+            if (speaksOf(forms.tree(behaviour.format(), behaviour.what()), kind, name)) {
                 uses.add("the behaviour \"" + behaviour.name() + "\"");
             }
         }
         for (Segment segment : segments(app)) {
             if (segment.among().isPresent()
-                    && speaksOf(json.readTree(segment.among().get()), kind, name)) {
+                    && speaksOf(forms.tree(segment.format(), segment.among().get()), kind, name)) {
                 uses.add("the segment \"" + segment.words().name() + "\"");
             }
         }
         for (Watched each : watched.findByAppIdAndEndedIsNullOrderByName(app.id())) {
-            if (speaksOf(json.readTree(each.question()), kind, name)) {
+            if (speaksOf(forms.tree(each.format(), each.question()), kind, name)) {
                 uses.add("the watched \"" + each.name() + "\"");
             }
         }

@@ -27,6 +27,8 @@ public class Alert {
     @JdbcTypeCode(SqlTypes.JSON)
     private String found;
 
+    private int format = StoredForms.FORMAT;
+
     protected Alert() {}
 
     /**
@@ -44,6 +46,11 @@ public class Alert {
 
     public void foundAgain(String now) {
         found = now;
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public int id() {

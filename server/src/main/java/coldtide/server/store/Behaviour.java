@@ -33,6 +33,8 @@ public class Behaviour {
     @Column(name = "changed_by")
     private String changedBy;
 
+    private int format = StoredForms.FORMAT;
+
     protected Behaviour() {}
 
     /**
@@ -51,6 +53,11 @@ public class Behaviour {
         endsFirstPath = words.endsFirstPath();
         changed = Instant.now();
         changedBy = byUser;
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public String name() {

@@ -30,6 +30,8 @@ public class CaseFinding {
     @JdbcTypeCode(SqlTypes.JSON)
     private String found;
 
+    private int format = StoredForms.FORMAT;
+
     protected CaseFinding() {}
 
     /**
@@ -43,6 +45,11 @@ public class CaseFinding {
         this.incident = incident;
         this.found = found;
         taken = Instant.now();
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public int id() {

@@ -35,6 +35,8 @@ public class Evidence {
     @JdbcTypeCode(SqlTypes.JSON)
     private String answer;
 
+    private int format = StoredForms.FORMAT;
+
     protected Evidence() {}
 
     /**
@@ -61,6 +63,11 @@ public class Evidence {
         this.findings = findings;
         this.answer = answer;
         kept = Instant.now();
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public int id() {

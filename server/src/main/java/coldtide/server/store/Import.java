@@ -84,6 +84,8 @@ public class Import {
     @Version
     private int version;
 
+    private int format = StoredForms.FORMAT;
+
     protected Import() {}
 
     /**
@@ -116,6 +118,11 @@ public class Import {
         this.reading = reading;
         state = State.WAITING;
         started = Instant.now();
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public void running() {

@@ -64,6 +64,8 @@ public class KeptCase {
     @Column(name = "changed_by")
     private String changedBy;
 
+    private int format = StoredForms.FORMAT;
+
     protected KeptCase() {}
 
     public KeptCase(int appId, String title, String byUser) {
@@ -81,6 +83,11 @@ public class KeptCase {
         acted = said.acted().orElse(null);
         changed = Instant.now();
         changedBy = byUser;
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public int id() {

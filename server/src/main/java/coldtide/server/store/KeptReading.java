@@ -29,6 +29,8 @@ public class KeptReading {
     @Column(name = "kept_by")
     private String keptBy;
 
+    private int format = StoredForms.FORMAT;
+
     protected KeptReading() {}
 
     public KeptReading(int appId, String columns) {
@@ -41,6 +43,11 @@ public class KeptReading {
         this.reading = reading;
         kept = Instant.now();
         keptBy = byUser;
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public String reading() {

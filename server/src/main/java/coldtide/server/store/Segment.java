@@ -41,6 +41,8 @@ public class Segment {
     @Column(name = "ended_by")
     private String endedBy;
 
+    private int format = StoredForms.FORMAT;
+
     protected Segment() {}
 
     private Segment(int appId, String byUser) {
@@ -96,6 +98,11 @@ public class Segment {
     public void end(String byUser) {
         ended = Instant.now();
         endedBy = byUser;
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public int id() {

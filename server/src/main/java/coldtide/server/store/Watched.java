@@ -34,6 +34,8 @@ public class Watched {
 
     private Instant ended;
 
+    private int format = StoredForms.FORMAT;
+
     protected Watched() {}
 
     /**
@@ -47,6 +49,11 @@ public class Watched {
         this.question = question;
         made = Instant.now();
         madeBy = byUser;
+    }
+
+    /** Format of its JSON (see {@link StoredForms}). */
+    public int format() {
+        return format;
     }
 
     public void end() {
