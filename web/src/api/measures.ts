@@ -28,18 +28,20 @@ export type Values = Schemas['ValuesView'];
 export type LineView = Schemas['LineView'];
 export type GroupPart = Schemas['PartView'];
 
+export const askMeasures = (app: string, question: MeasureAsk, signal?: AbortSignal) =>
+  answered(
+    api.POST('/api/apps/{app}/measures', {
+      params: { path: { app } },
+      body: question as unknown as Ask,
+      ...(signal ? { signal } : {}),
+    }),
+  ) as Promise<{ answer: MeasureView; foot: Schemas['Foot'] }>;
+
 /** Measures by period and group; not asked without a question. */
 export function useMeasures(app: string, question: MeasureAsk | undefined) {
   return useQuery({
     queryKey: [...appKey(app), 'measures', question],
-    queryFn: ({ signal }) =>
-      answered(
-        api.POST('/api/apps/{app}/measures', {
-          params: { path: { app } },
-          body: question as unknown as Ask,
-          signal,
-        }),
-      ) as Promise<{ answer: MeasureView; foot: Schemas['Foot'] }>,
+    queryFn: ({ signal }) => askMeasures(app, question as MeasureAsk, signal),
     enabled: question !== undefined,
     placeholderData: keepPreviousData,
   });

@@ -2263,6 +2263,8 @@ export interface components {
             address: string;
             findings: string[];
             /** Format: int32 */
+            format: number;
+            /** Format: int32 */
             id: number;
             /** Format: date-time */
             kept: string;
@@ -2476,6 +2478,7 @@ export interface components {
             id: number;
             /** Format: int32 */
             importId: number | null;
+            isCut: boolean;
             /** @enum {string} */
             kind: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "NUMBER" | "LIMIT" | "OTHER";
             /** Format: int64 */
@@ -3078,6 +3081,8 @@ export interface components {
             heldBack: number;
             /** Format: int32 */
             known: number;
+            /** Format: int64 */
+            rounded: number;
             /** Format: int32 */
             taken: number;
         };
@@ -3258,6 +3263,7 @@ export interface components {
             figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "CRASH_FREE_SESSIONS" | "FRAME_RATE" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
             /** @enum {string} */
             group: "ARRIVE" | "USE" | "PAY" | "LEAVE";
+            isWorseAbove: boolean;
             /** Format: double */
             range: number | null;
             series: (number | null)[];

@@ -5,6 +5,7 @@ import './answerFrame.css';
 /** What is known of the asking of a question; a query of any room fits. */
 export interface Asking {
   isError: boolean;
+  data: unknown;
   error: Error | null;
   /** Whether what is at hand answers an earlier question. */
   isPlaceholderData: boolean;
@@ -27,14 +28,14 @@ const PATIENCE_MS = 150;
  * findings included, greyed and out of reach, and says so. A failed one says why and can be tried again.
  */
 export function AnswerFrame({ answer, children }: AnswerFrameProps) {
-  const isOld = answer.isPlaceholderData;
-  const [shown, setShown] = useState(children);
-  if (!isOld && shown !== children) setShown(children);
+  const [shown, setShown] = useState<ReactNode>();
+  const isOld = answer.isPlaceholderData || (answer.isError && shown !== undefined);
+  if (!isOld && answer.data !== undefined && shown !== children) setShown(children);
   const isLate = useLate(isOld);
   const frame = useKeptFocus(isOld);
   return (
     <>
-      {answer.isError && !isOld && (
+      {answer.isError && (
         <p className="fall room-fault" role="alert">
           {answer.error?.message}{' '}
           <button className="word" onClick={() => void answer.refetch()}>
@@ -55,7 +56,7 @@ export function AnswerFrame({ answer, children }: AnswerFrameProps) {
             ) : (
               <>
                 These figures answer the question before.{' '}
-                {answer.isEnabled && (
+                {answer.isEnabled && !answer.isError && (
                   <button className="word" onClick={() => void answer.refetch()}>
                     Ask again
                   </button>

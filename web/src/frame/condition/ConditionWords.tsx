@@ -1,7 +1,9 @@
 import { useNames, usePeopleCount } from '../../api/words';
 import { EVERYONE, isEveryone, sayPeople, type PersonCondition } from '../../words/conditions';
+import { isUnfinished } from '../../words/unfinished';
 import { count, share } from '../../words/numbers';
 import { Word } from '../sentence/Sentence';
+import { Incomplete } from './Incomplete';
 import { PeopleEditor } from './PeopleEditor';
 import { useDraft } from './useDraft';
 
@@ -39,7 +41,9 @@ function AmongSheet({ app, value, onChange }: Omit<AmongWordProps, 'label'>) {
 
 /** "1,234 people, 4.1 % of all", as the condition is changed. */
 export function HowMany({ app, among }: { app: string; among: PersonCondition }) {
-  const answer = usePeopleCount(app, among);
+  const incomplete = isUnfinished(among);
+  const answer = usePeopleCount(app, incomplete ? undefined : among);
+  if (incomplete) return <Incomplete of={among} />;
   if (answer.isError) return <p className="fall">{answer.error.message}</p>;
   const view = answer.data?.answer;
   return (

@@ -1,4 +1,4 @@
-import Autocomplete from '@mui/material/Autocomplete';
+import Autocomplete, { createFilterOptions } from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useEventNames } from '../../api/catalogue';
 import { useWords } from '../../api/words';
@@ -46,11 +46,12 @@ export function EventField({ app, label, value, onChange, autoFocus, note }: Eve
     <Autocomplete
       options={choices}
       value={chosen}
+      filterOptions={byEitherName}
       groupBy={(each) => each.kind}
       getOptionLabel={(each) => each.name}
       renderOption={({ key, ...props }, each) => (
         <li key={key} {...props}>
-          {each.name} <Note subject={each.subject} note={note} />
+          {each.name} <RealName of={each} /> <Note subject={each.subject} note={note} />
         </li>
       )}
       isOptionEqualToValue={(a, b) => a.name === b.name}
@@ -61,6 +62,19 @@ export function EventField({ app, label, value, onChange, autoFocus, note }: Eve
       renderInput={(params) => <TextField {...params} label={label} autoFocus={autoFocus} />}
     />
   );
+}
+
+const realName = ({ subject }: Choice) =>
+  subject && 'event' in subject && typeof subject.event === 'string' ? subject.event : '';
+
+/** An event that was given another name to be shown is found by both. */
+const byEitherName = createFilterOptions<Choice>({
+  stringify: (choice) => `${choice.name} ${realName(choice)}`,
+});
+
+function RealName({ of }: { of: Choice }) {
+  const real = realName(of);
+  return real === '' || real === of.name ? null : <span className="second option-note">{real}</span>;
 }
 
 function Note({ subject, note }: Pick<EventFieldProps, 'note'> & Pick<What, 'subject'>) {

@@ -129,11 +129,14 @@ function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
               {correcting === row.id ? (
                 <Correct app={app} row={row} onDone={() => setCorrecting(undefined)} />
               ) : (
-                row.content
+                <>
+                  {row.content}
+                  {row.isCut && <span className="second"> (cut; the file of rows has it whole)</span>}
+                </>
               )}
             </td>
             <td>
-              {correcting !== row.id && (
+              {correcting !== row.id && !row.isCut && (
                 <button className="word" onClick={() => setCorrecting(row.id)}>
                   Correct
                 </button>

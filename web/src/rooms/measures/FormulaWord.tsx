@@ -1,10 +1,14 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { askMeasures } from '../../api/measures';
+import type { Asked } from '../../frame/question';
 import { Word } from '../../frame/sentence/Sentence';
-import type { FormulaWord as Formula, Words } from './question';
+import { askOf, type FormulaWord as Formula, type Words } from './question';
 
 interface FormulaWordProps {
+  asked: Asked;
   words: Words;
   formula: Formula;
   label: string;
@@ -12,11 +16,12 @@ interface FormulaWordProps {
 }
 
 /** A formula over the measures by their letters, and active people. */
-export function FormulaWord({ words, formula, label, onChange }: FormulaWordProps) {
+export function FormulaWord({ asked, words, formula, label, onChange }: FormulaWordProps) {
   return (
     <Word label={label} text={`${formula.name} = ${formula.text}`}>
       {(close) => (
         <FormulaForm
+          asked={asked}
           words={words}
           formula={formula}
           onDone={(next) => {
@@ -30,21 +35,32 @@ export function FormulaWord({ words, formula, label, onChange }: FormulaWordProp
 }
 
 interface FormulaFormProps {
+  asked: Asked;
   words: Words;
   formula: Formula;
   onDone: (formula: Formula | null) => void;
 }
 
-/** Asked when it is whole, not letter by letter. */
-export function FormulaForm({ words, formula, onDone }: FormulaFormProps) {
+/**
+ * Asked when it is whole, not letter by letter. One that the server refuses stays in the editor with the reason, and the page keeps
+ * its answer.
+ */
+export function FormulaForm({ asked, words, formula, onDone }: FormulaFormProps) {
   const [text, setText] = useState(formula.text);
+  const check = useMutation({
+    mutationFn: async (next: Formula) => {
+      if (!asked.range) return;
+      await askMeasures(asked.app, askOf({ ...words, formulas: [next], splits: [] }, asked.range, undefined));
+    },
+    onSuccess: (_, next) => onDone(next),
+  });
   const known = [...words.measures.map((measure) => measure.name), 'active'];
   return (
     <form
       className="condition-sheet condition-lines"
       onSubmit={(event) => {
         event.preventDefault();
-        if (text.trim()) onDone({ ...formula, text: text.trim() });
+        if (text.trim()) check.mutate({ ...formula, text: text.trim() });
       }}
     >
       <TextField
@@ -53,11 +69,12 @@ export function FormulaForm({ words, formula, onDone }: FormulaFormProps) {
         autoFocus
         fullWidth
         onChange={(event) => setText(event.target.value)}
-        helperText={`Of ${known.join(', ')}, with + − * / ( ) MIN MAX ABS; "active" is the active people of the group.`}
+        error={check.isError}
+        helperText={`${check.error ? `${check.error.message} ` : ''}Of ${known.join(', ')}, with + − * / ( ) MIN MAX ABS; "active" is the active people of the group.`}
         slotProps={{ htmlInput: { maxLength: 200 } }}
       />
       <div className="condition-adds">
-        <Button type="submit" variant="contained" disabled={!text.trim()}>
+        <Button type="submit" variant="contained" disabled={!text.trim() || check.isPending}>
           Compute
         </Button>
         <Button onClick={() => onDone(null)}>Take it out</Button>

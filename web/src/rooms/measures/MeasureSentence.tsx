@@ -3,6 +3,7 @@ import type { RailView } from '../../api/queries';
 import { useNames } from '../../api/words';
 import { AmongWord } from '../../frame/condition/ConditionWords';
 import { EventsEditor } from '../../frame/condition/EventsEditor';
+import { Incomplete } from '../../frame/condition/Incomplete';
 import { useDraft } from '../../frame/condition/useDraft';
 import type { Asked } from '../../frame/question';
 import { ComparedWord, RangeWord } from '../../frame/sentence/RangeWords';
@@ -132,6 +133,7 @@ function MeasureList({ asked, words, set }: PartProps) {
         <Fragment key={formula.name}>
           ,{' '}
           <FormulaWord
+            asked={asked}
             words={words}
             formula={formula}
             label={`Formula ${formula.name}`}
@@ -150,7 +152,7 @@ function MeasureList({ asked, words, set }: PartProps) {
   );
 }
 
-function MoreWord({ words, set }: PartProps) {
+function MoreWord({ asked, words, set }: PartProps) {
   const [formula, setFormula] = useState(false);
   if (words.measures.length >= MOST_MEASURES && words.formulas.length >= MOST_MEASURES) return null;
   return (
@@ -158,6 +160,7 @@ function MoreWord({ words, set }: PartProps) {
       {(close) =>
         formula ? (
           <FormulaForm
+            asked={asked}
             words={words}
             formula={{ name: freeName(words), text: '' }}
             onDone={(next) => {
@@ -231,6 +234,7 @@ function OnlySheet({ app, value, onChange }: OnlySheetProps) {
   return (
     <div className="condition-sheet">
       <EventsEditor app={app} label="only" value={only} onChange={change} testsOnly />
+      <Incomplete of={only} />
     </div>
   );
 }

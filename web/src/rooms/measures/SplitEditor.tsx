@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import type { OneSplit } from '../../api/measures';
 import { useWords } from '../../api/words';
 import { PropertyField } from '../../frame/condition/NameField';
+import { Incomplete } from '../../frame/condition/Incomplete';
 import { SegmentTicks } from '../../frame/condition/SegmentTicks';
 import { Pick } from '../../frame/condition/Pick';
 import { useDraft } from '../../frame/condition/useDraft';
@@ -71,6 +72,7 @@ export function SplitEditor({ app, splits: value, onChange: onSplits }: SplitEdi
           </button>
         </div>
       ))}
+      <Incomplete of={splits} />
       {splits.length < MOST_SPLITS && (
         <div className="condition-adds">
           <PropertyField

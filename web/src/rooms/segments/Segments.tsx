@@ -11,6 +11,7 @@ import { NoEvents } from '../../frame/NoEvents';
 import { peopleParam } from '../../frame/question';
 import { WatchIt } from '../../frame/WatchIt';
 import { sayPeople, type Names } from '../../words/conditions';
+import { sayOrigin } from '../../words/origin';
 import { SegmentForm } from './SegmentForm';
 import './segments.css';
 
@@ -113,7 +114,7 @@ function Row({ app, segment, names, mayChange, onEdit, onWatch }: RowProps) {
       app={app}
       of={segment}
       note={segment.fixed ? 'a list' : undefined}
-      says={segment.among ? sayPeople(segment.among, names) : segment.origin}
+      says={segment.among ? sayPeople(segment.among, names) : sayOrigin(segment.origin, names)}
       who={who}
       links={
         <>

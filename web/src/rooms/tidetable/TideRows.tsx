@@ -62,7 +62,7 @@ export function TideRows({ view, grain, versions, asked, open, onOpen }: TideRow
             {AGAINST[grain]}
           </th>
           <th scope="col">
-            {view.rows.some((row) => row.band)
+            {view.awaited || view.rows.some((row) => row.band)
               ? 'in its expected band'
               : periods > 0
                 ? `among ${comparables(view, grain, periods)}`
@@ -124,7 +124,7 @@ function Row({ row, view, grain, releases, opened, firstOfGroup, onOpen }: RowPr
       <td className="number latest">{value(row.series.at(-1))}</td>
       <td className="number second">{change(row.series.at(-1), row.before, row.unit)}</td>
       <td>
-        <UsualMark row={row} where={standing(row)} value={value} />
+        <UsualMark row={row} where={standing(row)} awaited={view.awaited} value={value} />
       </td>
       <td>
         <Sparkline values={row.series} ticks={releases} band={bandOf(row)} width={150} height={20} />

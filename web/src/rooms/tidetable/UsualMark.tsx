@@ -7,12 +7,21 @@ const EDGE = 6;
 interface UsualMarkProps {
   row: RowView;
   where: Standing | undefined;
+  /** Whether what was to be expected is still on its way. */
+  awaited: boolean;
   value: (number: number | null) => string;
 }
 
+/** Red for worse and green for better: of uninstalls, fewer is better. */
+function lookOf(where: Standing, row: RowView) {
+  const isWorse = (where === 'above') === row.isWorseAbove;
+  return isWorse ? { fill: 'var(--fall)', word: 'fall' } : { fill: 'var(--act)', word: 'good' };
+}
+
 /** The latest value on a scale of where it was to be expected; outside that it is said in a word and a shape. */
-export function UsualMark({ row, where, value }: UsualMarkProps) {
+export function UsualMark({ row, where, awaited, value }: UsualMarkProps) {
   const latest = row.series.at(-1);
+  if (awaited) return null;
   if (
     where === undefined ||
     latest === null ||
@@ -22,6 +31,7 @@ export function UsualMark({ row, where, value }: UsualMarkProps) {
   ) {
     return <span className="second usual-learning">{latest === null ? '' : 'learning'}</span>;
   }
+  const look = lookOf(where, row);
   const reach = Math.max(row.usualHigh - row.usualLow, Math.abs(row.usualHigh) * 0.02, Number.MIN_VALUE);
   const low = row.usualLow - 0.6 * reach;
   const high = row.usualHigh + 0.6 * reach;
@@ -45,11 +55,11 @@ export function UsualMark({ row, where, value }: UsualMarkProps) {
         ) : (
           <path
             d={where === 'below' ? `M${at - 5},3h10l-5,9Z` : `M${at - 5},11h10l-5,-9Z`}
-            fill={where === 'below' ? 'var(--fall)' : 'var(--act)'}
+            fill={look.fill}
           />
         )}
       </svg>
-      <span className={where === 'below' ? 'fall' : where === 'above' ? 'good' : 'spoken'}>{where}</span>
+      <span className={where === 'within' ? 'spoken' : look.word}>{where}</span>
     </span>
   );
 }

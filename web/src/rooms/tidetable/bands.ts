@@ -12,7 +12,11 @@ export interface Band {
 /** A row with its band, where there is one; the latest day's bounds then stand in place of the comparables'. */
 export type BandedRow = RowView & { band?: Band };
 
-export type BandedView = Omit<TideTableView, 'rows'> & { rows: BandedRow[] };
+export type BandedView = Omit<TideTableView, 'rows'> & {
+  rows: BandedRow[];
+  /** Bands are on their way: until they are here nothing is said of where values lie. */
+  awaited: boolean;
+};
 
 /** Bands are of days of everybody: other questions keep the comparable earlier periods. */
 export function useBanded(asked: Asked, view: TideTableView, grain: Grain): BandedView {
@@ -22,10 +26,13 @@ export function useBanded(asked: Asked, view: TideTableView, grain: Grain): Band
     first && latest && grain === 'DAY' && isEveryone(amongOf(asked))
       ? { from: first.from, to: latest.to }
       : undefined;
-  const answer = useBands(asked.app, range).data?.answer;
-  if (!range || answer?.from !== range.from) return view;
+  const bands = useBands(asked.app, range);
+  const answer = bands.data?.answer;
+  if (!range || bands.isError) return { ...view, awaited: false };
+  if (answer?.from !== range.from) return { ...view, rows: view.rows.map(unjudged), awaited: true };
   return {
     ...view,
+    awaited: false,
     rows: view.rows.map((row) => {
       const band = answer.figures.find((each) => each.figure === row.figure);
       const usualLow = band?.low.at(-1) ?? null;
@@ -36,3 +43,5 @@ export function useBanded(asked: Asked, view: TideTableView, grain: Grain): Band
     }),
   };
 }
+
+const unjudged = (row: RowView): BandedRow => ({ ...row, usualLow: null, usualHigh: null });

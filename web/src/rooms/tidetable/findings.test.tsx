@@ -10,6 +10,7 @@ const row = (over: Partial<RowView>): RowView => ({
   figure: 'INSTALLS',
   group: 'ARRIVE',
   unit: 'COUNT',
+  isWorseAbove: false,
   series: [100, 90],
   before: 100,
   usualLow: 95,
@@ -31,6 +32,7 @@ const view = (over: Partial<BandedView>): BandedView => ({
   currency: 'EUR',
   rows: [row({})],
   leftOut: [],
+  awaited: false,
   ...over,
 });
 

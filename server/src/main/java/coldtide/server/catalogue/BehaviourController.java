@@ -65,12 +65,17 @@ class BehaviourController {
     @GetMapping
     List<BehaviourView> list(@PathVariable String app) {
         App of = apps.require(app);
+        Named.Uses uses = named.uses(of);
         return named.behaviours(of).stream()
-                .map(behaviour -> view(of, behaviour))
+                .map(behaviour -> view(uses, behaviour))
                 .toList();
     }
 
     private BehaviourView view(App app, Behaviour behaviour) {
+        return view(named.uses(app), behaviour);
+    }
+
+    private BehaviourView view(Named.Uses uses, Behaviour behaviour) {
         return new BehaviourView(
                 behaviour.name(),
                 behaviour.description(),
@@ -79,7 +84,7 @@ class BehaviourController {
                 behaviour.endsFirstPath(),
                 behaviour.changed(),
                 behaviour.changedBy(),
-                named.usesOf(app, "behaviour", behaviour.name()));
+                uses.of("behaviour", behaviour.name()));
     }
 
     /** Names a behaviour, or changes what the name stands for; everything that speaks of it follows. */

@@ -17,6 +17,7 @@ import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.CaseComment;
 import coldtide.server.store.CaseFinding;
+import coldtide.server.store.CaseHead;
 import coldtide.server.store.KeptCase;
 import coldtide.server.store.StoredForms;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -147,21 +148,21 @@ class CaseController {
 
     @GetMapping
     List<CaseRow> list(@PathVariable String app) {
-        List<KeptCase> all = cases.of(apps.require(app));
-        Map<Integer, CaseFinding> last = new HashMap<>();
-        cases.findings(all).forEach(finding -> last.put(finding.caseId(), finding));
-        return all.stream().map(kept -> row(kept, last.get(kept.id()))).toList();
+        App of = apps.require(app);
+        Map<Integer, CaseHead> heads = cases.heads(of);
+        return cases.of(of).stream()
+                .map(kept -> row(kept, heads.get(kept.id())))
+                .toList();
     }
 
-    private CaseRow row(KeptCase kept, CaseFinding last) {
-        IncidentView incident = cases.read(last).incidents().get(0);
+    private CaseRow row(KeptCase kept, CaseHead head) {
         return new CaseRow(
                 kept.id(),
                 kept.said().title(),
                 kept.said().status(),
-                last.incident(),
-                incident.kind(),
-                incident.days(),
+                head.incident(),
+                cases.kind(head),
+                new DayRange(head.from(), head.to()),
                 kept.opened(),
                 kept.openedBy(),
                 kept.changed(),
@@ -294,7 +295,7 @@ class CaseController {
     }
 
     private ChangesView lastOf(KeptCase kept) {
-        List<CaseFinding> findings = cases.findings(List.of(kept));
+        List<CaseFinding> findings = cases.findings(kept);
         return cases.read(findings.get(findings.size() - 1));
     }
 
@@ -316,7 +317,7 @@ class CaseController {
                 kept.openedBy(),
                 kept.changed(),
                 kept.changedBy(),
-                cases.findings(List.of(kept)).stream()
+                cases.findings(kept).stream()
                         .map(each -> new FindingView(
                                 each.id(), each.taken(), each.takenBy(), each.watermark(), cases.read(each)))
                         .toList(),

@@ -1,5 +1,6 @@
 package coldtide.server.change;
 
+import coldtide.core.change.Kind;
 import coldtide.server.access.Audit;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
@@ -7,11 +8,14 @@ import coldtide.server.store.CaseComment;
 import coldtide.server.store.CaseCommentRepository;
 import coldtide.server.store.CaseFinding;
 import coldtide.server.store.CaseFindingRepository;
+import coldtide.server.store.CaseHead;
 import coldtide.server.store.CaseRepository;
 import coldtide.server.store.KeptCase;
 import coldtide.server.store.StoredForms;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
@@ -56,9 +60,18 @@ class KeptCases {
                 .orElseThrow(() -> Problem.notFound("There is no case number " + id + "."));
     }
 
-    /** The oldest first, of all of these cases. */
-    List<CaseFinding> findings(List<KeptCase> some) {
-        return findings.findByCaseIdInOrderById(some.stream().map(KeptCase::id).toList());
+    /** The oldest first. */
+    List<CaseFinding> findings(KeptCase kept) {
+        return findings.findByCaseIdOrderById(kept.id());
+    }
+
+    /** By case, what its newest finding is, without what was found. */
+    Map<Integer, CaseHead> heads(App app) {
+        return findings.headsOf(app.id()).stream().collect(Collectors.toMap(CaseHead::caseId, head -> head));
+    }
+
+    Kind kind(CaseHead head) {
+        return forms.read(head.format(), '"' + head.kind() + '"', Kind.class);
     }
 
     List<CaseComment> comments(KeptCase kept) {
@@ -89,12 +102,15 @@ class KeptCases {
     }
 
     private void freeze(KeptCase kept, Found found, String who) {
-        findings.save(new CaseFinding(
+        IncidentView incident = found.found().incidents().get(0);
+        CaseHead head = new CaseHead(
                 kept.id(),
-                who,
-                found.watermark(),
-                found.found().incidents().get(0).id(),
-                forms.write(found.found())));
+                StoredForms.FORMAT,
+                incident.id(),
+                forms.tree(StoredForms.FORMAT, forms.write(incident.kind())).asString(),
+                incident.days().from(),
+                incident.days().to());
+        findings.save(new CaseFinding(who, found.watermark(), head, forms.write(found.found())));
     }
 
     /** @param version that was read before: what somebody else changed since is not written over */

@@ -14,6 +14,7 @@ import io.micrometer.core.instrument.Metrics;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -105,6 +106,10 @@ public class Engine {
         private volatile long readingOnMillis;
         private volatile Optional<Fault> fault = Optional.empty();
         private final AtomicBoolean waiting = new AtomicBoolean();
+        /** Whether all of it is to be read from the store again, and that has not begun. */
+        private final AtomicBoolean toBeReadAgain = new AtomicBoolean();
+        /** Who was erased since that began last: the store may have given their events before they were gone. */
+        private final Set<Long> erasedWhileReadAgain = new HashSet<>();
         /** When the oldest of what has come in and is not read was noted, by the clock in milliseconds; 0 if there is nothing. */
         private final AtomicLong unreadSince = new AtomicLong();
 
@@ -313,18 +318,26 @@ public class Engine {
         synchronized (kept) {
             refresh(app);
             kept.reading.erase(owner);
+            kept.erasedWhileReadAgain.add(owner);
             kept.readOn();
         }
-        // After whatever is being sealed, so that nothing older is kept afterwards.
-        snapshots.submit(app.id(), () -> readAnew(app));
+        // After whatever is being sealed, so that nothing older is kept afterwards. Several erasures are one reading.
+        if (kept.toBeReadAgain.compareAndSet(false, true)) {
+            snapshots.submit(app.id(), () -> readAnew(app));
+        }
     }
 
     private void readAnew(App app) {
         AppLog kept = appLog(app);
+        synchronized (kept) {
+            kept.toBeReadAgain.set(false);
+            kept.erasedWhileReadAgain.clear();
+        }
         reader.forgetSealed(app);
         EventReader.Reading again = reader.begin(app);
         again.readOn(Engine::tell);
         synchronized (kept) {
+            kept.erasedWhileReadAgain.forEach(again::erase);
             kept.replace(again);
             sealWhenWorthIt(app, kept);
         }

@@ -5,6 +5,7 @@ import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
 import coldtide.server.store.App;
 import coldtide.server.store.Evidence;
+import coldtide.server.store.EvidenceHead;
 import coldtide.server.store.EvidenceRepository;
 import coldtide.server.store.StoredForms;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -17,6 +18,7 @@ import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import org.springframework.data.domain.Limit;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -34,6 +36,8 @@ import tools.jackson.databind.JsonNode;
 @RequestMapping(path = "/api/apps/{app}/evidence", produces = MediaType.APPLICATION_JSON_VALUE)
 class EvidenceController {
     private static final int MOST_FINDINGS = 100;
+
+    private static final int MOST_LISTED = 500;
 
     private final Apps apps;
     private final EvidenceRepository evidence;
@@ -90,14 +94,16 @@ class EvidenceController {
 
     @GetMapping
     List<EvidenceView> list(@PathVariable String app) {
-        return evidence.ofApp(apps.require(app).id()).stream().map(this::view).toList();
+        return evidence.ofApp(apps.require(app).id(), Limit.of(MOST_LISTED)).stream()
+                .map(this::view)
+                .toList();
     }
 
     @GetMapping("/{id}")
     WholeEvidence one(@PathVariable String app, @PathVariable int id) {
         Evidence kept = evidence.ofApp(apps.require(app).id(), id)
                 .orElseThrow(() -> Problem.notFound("There is no evidence number " + id + "."));
-        return new WholeEvidence(view(kept), forms.tree(kept.format(), kept.answer()));
+        return new WholeEvidence(view(kept.head()), forms.tree(kept.format(), kept.answer()));
     }
 
     @PostMapping
@@ -114,12 +120,12 @@ class EvidenceController {
                     entry.watermark(),
                     forms.write(entry.findings()),
                     entry.answer().toString()));
-            audit.note(of, "evidence kept", "number " + kept.id() + " of " + entry.room());
-            return view(kept);
+            audit.note(of, "evidence kept", "number " + kept.head().id() + " of " + entry.room());
+            return view(kept.head());
         });
     }
 
-    private EvidenceView view(Evidence kept) {
+    private EvidenceView view(EvidenceHead kept) {
         return new EvidenceView(
                 kept.id(),
                 kept.format(),

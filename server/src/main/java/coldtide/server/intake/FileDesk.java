@@ -11,6 +11,7 @@ import coldtide.server.store.Import.State;
 import coldtide.server.store.ImportRepository;
 import coldtide.server.store.KeptReading;
 import coldtide.server.store.KeptReadingRepository;
+import coldtide.server.store.StorableText;
 import coldtide.server.store.StoredForms;
 import java.io.IOException;
 import java.io.InputStream;
@@ -50,7 +51,7 @@ class FileDesk {
     }
 
     private static String shortened(String fileName) {
-        return fileName.length() > LONGEST_FILE_NAME ? fileName.substring(0, LONGEST_FILE_NAME) : fileName;
+        return StorableText.clean(StorableText.shortened(fileName, LONGEST_FILE_NAME - 2));
     }
 
     /** The next piece of a file; when it is whole, it is looked at. */

@@ -10,6 +10,7 @@ import coldtide.server.store.HeldBackRepository;
 import coldtide.server.store.HeldBackRepository.Which;
 import coldtide.server.store.HeldBackRow;
 import coldtide.server.store.HeldBackRow.Kind;
+import coldtide.server.store.StorableText;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -34,6 +35,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/apps/{app}")
 class HeldBackController {
+    private static final int SHOWN_CHARACTERS = 4_000;
     private static final int PAGE_ROWS = 50;
 
     private final Apps apps;
@@ -58,6 +60,8 @@ class HeldBackController {
      *
      * @param importId null for an event that was sent live
      * @param line in its file, or its place in the message
+     * @param content as it was received; of a long row the first 4,000 characters
+     * @param isCut whether there is more of it than {@code content}; the file of rows has it whole
      */
     record HeldBackView(
             long id,
@@ -67,6 +71,7 @@ class HeldBackController {
             @Schema(types = {"string", "null"}) String field,
             String reason,
             String content,
+            boolean isCut,
             Instant arrived) {
         static HeldBackView of(HeldBackRow row) {
             return new HeldBackView(
@@ -76,7 +81,8 @@ class HeldBackController {
                     row.kind(),
                     row.field().orElse(null),
                     row.reason(),
-                    row.content(),
+                    StorableText.shortened(row.content(), SHOWN_CHARACTERS),
+                    row.content().length() > SHOWN_CHARACTERS,
                     row.arrived());
         }
     }

@@ -49,8 +49,12 @@ class LiveIntake {
             @Schema(types = {"string", "null"}) String field,
             @Schema(types = {"string", "null"}) String reason) {}
 
-    /** What became of a message: its events in their order. */
-    record Receipt(int taken, int known, int heldBack, List<Line> events) {}
+    /**
+     * What became of a message: its events in their order.
+     *
+     * @param rounded how many amounts had more than six decimals and were rounded to six
+     */
+    record Receipt(int taken, int known, int heldBack, long rounded, List<Line> events) {}
 
     private final EventWriter writer;
     private final HeldBackWriter rejected;
@@ -83,7 +87,11 @@ class LiveIntake {
         newest.put(app.id(), Instant.now());
         engine.changed(app);
         return new Receipt(
-                (int) merged.accepted(), (int) merged.duplicates(), message.faults.size(), List.of(message.lines));
+                (int) merged.accepted(),
+                (int) merged.duplicates(),
+                message.faults.size(),
+                message.check.roundedAmounts(),
+                List.of(message.lines));
     }
 
     /** A message being taken: what of it could be read, what became of each event. */
@@ -95,13 +103,14 @@ class LiveIntake {
 
         private final List<Fault> faults = new ArrayList<>();
         private final Line[] lines;
+        private final EventCheck check;
 
         Message(App app, JsonBatch batch) {
             sent = batch.elements();
             lines = new Line[sent.size() + (batch.rest().isPresent() ? 1 : 0)];
-            EventCheck check = new EventCheck(EventCheck.Habits.ofMessages(app), app, Instant.now());
+            check = new EventCheck(EventCheck.Habits.ofMessages(app), app, Instant.now());
             for (int i = 0; i < sent.size(); i++) {
-                read(i, check);
+                read(i);
             }
             batch.rest().ifPresent(rest -> {
                 RowFault fault = rest.fault();
@@ -112,7 +121,7 @@ class LiveIntake {
             });
         }
 
-        private void read(int place, EventCheck check) {
+        private void read(int place) {
             String id = null;
             try {
                 JsonNode event = JsonEvent.tree(sent.get(place));

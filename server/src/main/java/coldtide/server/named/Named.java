@@ -10,13 +10,13 @@ import coldtide.server.store.CommittedCache;
 import coldtide.server.store.Segment;
 import coldtide.server.store.SegmentRepository;
 import coldtide.server.store.StoredForms;
-import coldtide.server.store.Watched;
 import coldtide.server.store.WatchedRepository;
 import coldtide.server.who.Names;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
-import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.springframework.stereotype.Service;
@@ -176,25 +176,37 @@ public class Named {
     }
 
     /** Behaviours and segments whose conditions speak of one, and what is watched that does. */
-    public List<String> usesOf(App app, String kind, String name) {
-        List<String> uses = new ArrayList<>();
-        for (Behaviour behaviour : behaviours(app)) {
-            if (speaksOf(forms.tree(behaviour.format(), behaviour.what()), kind, name)) {
-                uses.add("the behaviour \"" + behaviour.name() + "\"");
-            }
+    private List<String> usesOf(App app, String kind, String name) {
+        return uses(app).of(kind, name);
+    }
+
+    /** All conditions of an app, read once. */
+    public Uses uses(App app) {
+        Map<String, JsonNode> conditions = new LinkedHashMap<>();
+        behaviours(app)
+                .forEach(behaviour -> conditions.put(
+                        "the behaviour \"" + behaviour.name() + "\"",
+                        forms.tree(behaviour.format(), behaviour.what())));
+        segments(app)
+                .forEach(segment -> segment.among()
+                        .ifPresent(among -> conditions.put(
+                                "the segment \"" + segment.words().name() + "\"",
+                                forms.tree(segment.format(), among))));
+        watched.findByAppIdAndEndedIsNullOrderByName(app.id())
+                .forEach(each -> conditions.put(
+                        "the watched \"" + each.name() + "\"", forms.tree(each.format(), each.question())));
+        return new Uses(conditions);
+    }
+
+    /** @param conditions by what has them, in words */
+    public record Uses(Map<String, JsonNode> conditions) {
+        /** What speaks of a behaviour or segment. */
+        public List<String> of(String kind, String name) {
+            return conditions.entrySet().stream()
+                    .filter(each -> speaksOf(each.getValue(), kind, name))
+                    .map(Map.Entry::getKey)
+                    .toList();
         }
-        for (Segment segment : segments(app)) {
-            if (segment.among().isPresent()
-                    && speaksOf(forms.tree(segment.format(), segment.among().get()), kind, name)) {
-                uses.add("the segment \"" + segment.words().name() + "\"");
-            }
-        }
-        for (Watched each : watched.findByAppIdAndEndedIsNullOrderByName(app.id())) {
-            if (speaksOf(forms.tree(each.format(), each.question()), kind, name)) {
-                uses.add("the watched \"" + each.name() + "\"");
-            }
-        }
-        return uses;
     }
 
     private static boolean speaksOf(JsonNode condition, String kind, String name) {

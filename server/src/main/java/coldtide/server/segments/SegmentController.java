@@ -96,10 +96,15 @@ class SegmentController {
     @GetMapping
     List<SegmentView> list(@PathVariable String app) {
         App of = apps.require(app);
-        return named.segments(of).stream().map(segment -> view(of, segment)).toList();
+        Named.Uses uses = named.uses(of);
+        return named.segments(of).stream().map(segment -> view(uses, segment)).toList();
     }
 
     private SegmentView view(App app, Segment segment) {
+        return view(named.uses(app), segment);
+    }
+
+    private SegmentView view(Named.Uses uses, Segment segment) {
         return new SegmentView(
                 segment.id(),
                 segment.words().name(),
@@ -111,7 +116,7 @@ class SegmentController {
                 segment.origin(),
                 segment.changed(),
                 segment.changedBy(),
-                named.usesOf(app, "segment", Integer.toString(segment.id())));
+                uses.of("segment", Integer.toString(segment.id())));
     }
 
     /** A living one is a rule; a fixed one the people for whom the rule holds at this moment. */

@@ -6,6 +6,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import java.time.LocalDate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
@@ -26,23 +27,34 @@ public class CaseFinding {
 
     private Instant watermark;
     private String incident;
+    private String kind;
+
+    @Column(name = "days_from")
+    private LocalDate from;
+
+    @Column(name = "days_to")
+    private LocalDate to;
 
     @JdbcTypeCode(SqlTypes.JSON)
     private String found;
 
-    private int format = StoredForms.FORMAT;
+    private int format;
 
     protected CaseFinding() {}
 
     /**
-     * @param incident by which the watch names it
+     * @param head what lists say of it
      * @param found all of it as JSON
      */
-    public CaseFinding(int caseId, String takenBy, Instant watermark, String incident, String found) {
-        this.caseId = caseId;
+    public CaseFinding(String takenBy, Instant watermark, CaseHead head, String found) {
+        caseId = head.caseId();
+        format = head.format();
+        incident = head.incident();
+        kind = head.kind();
+        from = head.from();
+        to = head.to();
         this.takenBy = takenBy;
         this.watermark = watermark;
-        this.incident = incident;
         this.found = found;
         taken = Instant.now();
     }
@@ -56,10 +68,6 @@ public class CaseFinding {
         return id;
     }
 
-    public int caseId() {
-        return caseId;
-    }
-
     public Instant taken() {
         return taken;
     }
@@ -70,10 +78,6 @@ public class CaseFinding {
 
     public Instant watermark() {
         return watermark;
-    }
-
-    public String incident() {
-        return incident;
     }
 
     public String found() {

@@ -70,40 +70,9 @@ public class Evidence {
         return format;
     }
 
-    public int id() {
-        return id;
-    }
-
-    public int appId() {
-        return appId;
-    }
-
-    public Instant kept() {
-        return kept;
-    }
-
-    public String keptBy() {
-        return keptBy;
-    }
-
-    public String room() {
-        return room;
-    }
-
-    public String address() {
-        return address;
-    }
-
-    public String question() {
-        return question;
-    }
-
-    public Instant watermark() {
-        return watermark;
-    }
-
-    public String findings() {
-        return findings;
+    /** All but the answer. */
+    public EvidenceHead head() {
+        return new EvidenceHead(id, format, room, address, question, watermark, findings, kept, keptBy);
     }
 
     public String answer() {

@@ -2,6 +2,7 @@ package coldtide.server.store;
 
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.domain.Limit;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
@@ -9,8 +10,11 @@ import org.springframework.data.repository.Repository;
 public interface EvidenceRepository extends Repository<Evidence, Integer> {
     Evidence save(Evidence evidence);
 
-    @Query("from Evidence where appId = :appId order by kept desc, id desc")
-    List<Evidence> ofApp(int appId);
+    /** Without the answers, which may be large. */
+    @Query(
+            "select new coldtide.server.store.EvidenceHead(id, format, room, address, question, watermark, findings, kept,"
+                    + " keptBy) from Evidence where appId = :appId order by kept desc, id desc")
+    List<EvidenceHead> ofApp(int appId, Limit most);
 
     @Query("from Evidence where appId = :appId and id = :id")
     Optional<Evidence> ofApp(int appId, int id);

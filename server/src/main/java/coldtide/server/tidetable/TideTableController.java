@@ -76,11 +76,16 @@ class TideTableController implements WarmUp {
             List<RowView> rows,
             List<String> leftOut) {}
 
-    /** One figure. */
+    /**
+     * One figure.
+     *
+     * @param isWorseAbove whether more of it is worse
+     */
     record RowView(
             Figure figure,
             Figure.Group group,
             Figure.Unit unit,
+            boolean isWorseAbove,
 
             @ArraySchema(schema = @Schema(types = {"number", "null"}))
             List<Double> series,
@@ -139,6 +144,7 @@ class TideTableController implements WarmUp {
                 row.figure(),
                 row.figure().group(),
                 row.figure().unit(),
+                row.figure().isWorseAbove(),
                 row.series().stream().map(TideTableController::orNull).toList(),
                 orNull(row.before()),
                 row.usual().map(TideTableAnswer.Usual::low).orElse(null),

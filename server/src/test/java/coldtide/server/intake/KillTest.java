@@ -2,25 +2,17 @@ package coldtide.server.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
+import coldtide.server.OwnServer;
 import java.io.UncheckedIOException;
-import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.ResultSet;
-import java.sql.SQLException;
-import java.sql.Statement;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Properties;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.TimeUnit;
@@ -41,7 +33,6 @@ class KillTest {
     private static final int KILLS = Integer.getInteger("coldtide.kills", 20);
     private static final int FILE_ROWS = 60_000;
     private static final String SCHEMA = "killed";
-    private static final String READY = "is ready at";
 
     private final long seed = System.nanoTime();
     private final SplittableRandom random = new SplittableRandom(seed);
@@ -51,10 +42,7 @@ class KillTest {
     @TempDir
     Path folder;
 
-    private Properties database;
-    private String base;
-    private Process server;
-    private String keeperPassword;
+    private OwnServer server;
     private String key;
     private int files;
     private int acknowledgedFiles;
@@ -62,13 +50,8 @@ class KillTest {
 
     @Test
     void killedTwentyTimesNothingIsLostAndNothingCountsTwice() throws Exception {
-        database = Application.settings();
-        sql("drop schema if exists " + SCHEMA + " cascade");
-        sql("create schema " + SCHEMA);
-        start("shown this once");
-        keeperPassword =
-                Files.readString(folder.resolve("out")).replaceAll("(?s).*name keeper, password (\\S+).*", "$1");
-        Caller keeper = Caller.as(base, "keeper", keeperPassword);
+        server = new OwnServer(folder, SCHEMA, "512m");
+        Caller keeper = server.keeper();
         keeper.post(
                 "/api/apps",
                 Map.of("key", "sea", "name", "Sea", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
@@ -78,13 +61,14 @@ class KillTest {
                 .asString();
         for (int kill = 0; kill < KILLS; kill++) {
             if (kill > 0) {
-                start(READY);
+                server.start();
             }
             workUntilKilled(100 + random.nextInt(2900));
         }
-        start(READY);
+        server.start();
         JsonNode runs = allDone();
-        server.destroyForcibly().waitFor();
+        server.kill();
+        server.awaitEnd();
         long done = 0;
         for (JsonNode run : runs) {
             if (waitsForItsSender(run)) {
@@ -103,12 +87,16 @@ class KillTest {
                 .isGreaterThanOrEqualTo(acknowledgedFiles)
                 .isPositive();
         assertThat(acknowledged).as("seed %s", seed).isNotEmpty();
-        Set<String> kept = ids("phone");
+        Set<String> kept = new HashSet<>(server.column("select id from event where source = 'phone'"));
         assertThat(kept).as("acknowledged and not there, seed %s", seed).containsAll(acknowledged);
         assertThat(new HashSet<>(sent)).containsAll(kept);
-        assertThat(count("source = 'phone'")).as("none twice").isEqualTo(kept.size());
-        assertThat(count("source = 'file'")).as("each row of each file once").isEqualTo(done * FILE_ROWS);
-        sql("drop schema " + SCHEMA + " cascade");
+        assertThat(server.number("select count(*) from event where source = 'phone'"))
+                .as("none twice")
+                .isEqualTo(kept.size());
+        assertThat(server.number("select count(*) from event where source = 'file'"))
+                .as("each row of each file once")
+                .isEqualTo(done * FILE_ROWS);
+        server.close();
     }
 
     /**
@@ -118,9 +106,9 @@ class KillTest {
     private void workUntilKilled(long millis) throws InterruptedException {
         Thread killer = new Thread(() -> {
             LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(millis));
-            server.destroyForcibly();
+            server.kill();
         });
-        Caller program = Caller.withKey(base, key);
+        Caller program = Caller.withKey(server.base(), key);
         message(program); // the first takes longest; the time until the kill counts from its answer
         killer.start();
         try {
@@ -135,7 +123,7 @@ class KillTest {
             }
         } catch (UncheckedIOException killed) {
             killer.join();
-            server.waitFor();
+            server.awaitEnd();
         }
     }
 
@@ -182,47 +170,8 @@ class KillTest {
         }
     }
 
-    /** @param last what the server says last of what is needed of its words */
-    private void start(String last) throws Exception {
-        int port;
-        try (ServerSocket free = new ServerSocket(0)) {
-            port = free.getLocalPort();
-        }
-        base = "http://127.0.0.1:" + port;
-        List<String> command = List.of(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-XX:+UseSerialGC",
-                "-Xmx512m",
-                "-cp",
-                System.getProperty("java.class.path"),
-                "coldtide.server.ColdTide",
-                "--server.port=" + port,
-                "--management.server.port=0",
-                "--spring.main.lazy-initialization=true",
-                "--springdoc.api-docs.enabled=false",
-                "--coldtide.uploads=" + folder.resolve("uploads"));
-        ProcessBuilder builder = new ProcessBuilder(command)
-                .redirectErrorStream(true)
-                .redirectOutput(folder.resolve("out").toFile());
-        builder.environment().put("SPRING_DATASOURCE_URL", url());
-        builder.environment().put("SPRING_DATASOURCE_USERNAME", database.getProperty("spring.datasource.username"));
-        builder.environment().put("SPRING_DATASOURCE_PASSWORD", database.getProperty("spring.datasource.password"));
-        server = builder.start();
-        Runtime.getRuntime().addShutdownHook(new Thread(server::destroyForcibly));
-        for (int tries = 0; tries < 1200; tries++) {
-            String said = Files.readString(folder.resolve("out"));
-            if (said.contains(last)) {
-                return;
-            }
-            assertThat(server.isAlive()).as(said).isTrue();
-            Thread.sleep(100);
-        }
-        throw new AssertionError("The server was not ready within 2 minutes.");
-    }
-
     private JsonNode allDone() throws InterruptedException {
-        Caller keeper = Caller.as(base, "keeper", keeperPassword);
+        Caller keeper = server.keeper();
         for (int tries = 0; tries < 2400; tries++) {
             JsonNode runs = keeper.get("/api/apps/sea/imports").json();
             boolean done = true;
@@ -241,44 +190,5 @@ class KillTest {
     /** Its sender got no answer: the rest of its bytes is to come, or the word that it may be read. */
     private static boolean waitsForItsSender(JsonNode run) {
         return Set.of("UPLOADING", "LOOKED_AT").contains(run.get("state").asString());
-    }
-
-    private String url() {
-        return database.getProperty("spring.datasource.url") + "?currentSchema=" + SCHEMA;
-    }
-
-    private Connection connection() throws SQLException {
-        return DriverManager.getConnection(
-                url(),
-                database.getProperty("spring.datasource.username"),
-                database.getProperty("spring.datasource.password"));
-    }
-
-    private void sql(String sql) throws SQLException {
-        try (Connection connection = connection();
-                Statement statement = connection.createStatement()) {
-            statement.execute(sql);
-        }
-    }
-
-    private long count(String which) throws SQLException {
-        try (Connection connection = connection();
-                Statement statement = connection.createStatement();
-                ResultSet row = statement.executeQuery("select count(*) from event where " + which)) {
-            row.next();
-            return row.getLong(1);
-        }
-    }
-
-    private Set<String> ids(String source) throws SQLException {
-        Set<String> ids = new HashSet<>();
-        try (Connection connection = connection();
-                Statement statement = connection.createStatement();
-                ResultSet rows = statement.executeQuery("select id from event where source = '" + source + "'")) {
-            while (rows.next()) {
-                ids.add(rows.getString(1));
-            }
-        }
-        return ids;
     }
 }
