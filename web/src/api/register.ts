@@ -54,6 +54,18 @@ export type ErasureView = Schemas['ErasureView'];
 const erasuresOf = (app: string) =>
   answered(api.GET('/api/apps/{app}/register/erasures', { params: { path: { app } } }));
 
+const LOOK_AGAIN_MS = 2000;
+
+/** Erasures of an app, newest first; looked at again while one is under way. */
+export function useErasures(app: string) {
+  return useQuery({
+    queryKey: [...appKey(app), 'erasures'],
+    queryFn: () => erasuresOf(app),
+    refetchInterval: (query) =>
+      query.state.data?.some((erasure) => erasure.state === 'WAITING') ? LOOK_AGAIN_MS : false,
+  });
+}
+
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
 /** Has a user erased for ever and waits until it is done, however long. */
@@ -67,7 +79,7 @@ export function useErasePerson(app: string) {
         }),
       );
       while (erasure.state === 'WAITING' || (erasure.state === 'DONE' && erasure.leftovers === null)) {
-        await pause(2000);
+        await pause(LOOK_AGAIN_MS);
         erasure = (await erasuresOf(app)).find((each) => each.id === erasure.id) ?? erasure;
       }
       if (erasure.state === 'FAILED') {

@@ -70,9 +70,12 @@ export function FormulaForm({ asked, words, formula, onDone }: FormulaFormProps)
         fullWidth
         onChange={(event) => setText(event.target.value)}
         error={check.isError}
-        helperText={`${check.error ? `${check.error.message} ` : ''}Of ${known.join(', ')}, with + − * / ( ) MIN MAX ABS; "active" is the active people of the group.`}
+        helperText={check.error?.message}
         slotProps={{ htmlInput: { maxLength: 200 } }}
       />
+      <p className="second">
+        Of {known.join(', ')}, with + − * / ( ) MIN MAX ABS; “active” is the active users of the group.
+      </p>
       <div className="condition-adds">
         <Button type="submit" variant="contained" disabled={!text.trim() || check.isPending}>
           Compute

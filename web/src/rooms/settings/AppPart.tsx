@@ -1,6 +1,7 @@
 import { useNavigate } from 'react-router';
 import { useDeleteApp, type AppView } from '../../api/queries';
 import { ConfirmButton } from '../../kit/ConfirmButton';
+import { ErasureList } from './ErasureList';
 
 /** What an app is, and deleting it. */
 export function AppPart({ app }: { app: AppView }) {
@@ -25,6 +26,8 @@ export function AppPart({ app }: { app: AppView }) {
           </tr>
         </tbody>
       </table>
+      <ErasureList app={app} />
+      <h2>Delete</h2>
       <p>
         <ConfirmButton
           word="Delete this app"

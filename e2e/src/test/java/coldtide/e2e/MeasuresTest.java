@@ -10,6 +10,8 @@ import com.microsoft.playwright.options.AriaRole;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -119,8 +121,9 @@ class MeasuresTest {
             page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("b ="))
                     .fill("a / activ");
             page.keyboard().press("Enter");
-            assertThat(page.locator(".fall")).containsText("speaks of \"activ\"; known are a, active");
-            visitor.word("Formula b").click();
+            // The editor stays open with the reason, and the page keeps its answer.
+            assertThat(page.getByText("Unknown name \"activ\"")).isVisible();
+            assertThat(cells(page).first()).isVisible();
             page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("b ="))
                     .fill("a / active");
             page.keyboard().press("Enter");
@@ -167,6 +170,34 @@ class MeasuresTest {
             }
             visitor.choose("Shape", "ranked bars");
             assertThat(page.locator(".ranked-bar")).hasCount(1);
+        }
+    }
+
+    @Test
+    void whatIsNotCompleteYetIsNotAsked() {
+        try (Visitor visitor = Visitor.in(SPRING)) {
+            Page page = visitor.page;
+            String before = cells(page).first().textContent();
+            List<String> refused = new ArrayList<>();
+            page.onResponse(answer -> {
+                if (answer.status() >= 400) {
+                    refused.add(answer.url());
+                }
+            });
+            String address = page.url();
+            visitor.word("Among").click();
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("a property"))
+                    .click();
+            assertThat(page.getByText("Not complete yet")).isVisible();
+            assertThat(page).hasURL(address);
+            visitor.propose("Property", "platform");
+            assertThat(page.getByText("Not complete yet")).isVisible();
+            page.getByLabel("one of").fill("ios");
+            page.keyboard().press("Enter");
+            assertThat(page.getByText("Not complete yet")).hasCount(0);
+            assertThat(visitor.word("Among")).containsText("platform is ios");
+            assertThat(cells(page).first()).not().hasText(before);
+            assertThat(refused).isEmpty();
         }
     }
 

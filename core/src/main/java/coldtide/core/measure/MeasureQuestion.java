@@ -54,12 +54,15 @@ public record MeasureQuestion(
         long periods =
                 step.grain().map(grain -> (long) range.periods(grain).size()).orElse(24L * range.days());
         if (periods > MOST_PERIODS) {
-            throw new IllegalArgumentException("The range has " + periods + " periods; at most " + MOST_PERIODS
-                    + " are counted. Choose a longer period or a shorter range.");
+            throw new QuestionFault(
+                    "range",
+                    "The range has " + periods + " periods; at most " + MOST_PERIODS
+                            + " are counted. Choose a longer period or a shorter range.");
         }
         DayRange asked = range;
         compared.filter(other -> !other.isAsLongAs(asked)).ifPresent(other -> {
-            throw new IllegalArgumentException(
+            throw new QuestionFault(
+                    "compared",
                     "The range compared with has " + other.days() + " days and the range asked" + " about "
                             + asked.days() + "; they must be as long as each other, or as many whole months.");
         });
@@ -69,7 +72,8 @@ public record MeasureQuestion(
                     .filter(measure -> !measure.kind().adds())
                     .findFirst()
                     .ifPresent(measure -> {
-                        throw new IllegalArgumentException(
+                        throw new QuestionFault(
+                                "course",
                                 "The measure \"" + measure.name() + "\" can only be read period by"
                                         + " period: several periods cannot be taken together without each of its values.");
                     });
@@ -78,29 +82,34 @@ public record MeasureQuestion(
 
     private static void between(String what, int least, int number, int most) {
         if (number < least || number > most) {
-            throw new IllegalArgumentException(
-                    "A question has " + least + " to " + most + " " + what + ", not " + number + ".");
+            throw new QuestionFault(
+                    what, "A question has " + least + " to " + most + " " + what + ", not " + number + ".");
         }
     }
 
     private static void names(List<Measure> measures, List<Formula> formulas) {
         Set<String> names = new HashSet<>();
-        measures.forEach(measure -> once(names, measure.name()));
+        for (int at = 0; at < measures.size(); at++) {
+            once(names, measures.get(at).name(), "measures[" + at + "].name");
+        }
         Set<String> known = new HashSet<>(names);
         known.add(ACTIVE);
-        formulas.forEach(formula -> {
-            once(names, formula.name());
+        for (int at = 0; at < formulas.size(); at++) {
+            Formula formula = formulas.get(at);
+            String place = "formulas[" + at + "]";
+            once(names, formula.name(), place + ".name");
             formula.unknown(known).ifPresent(name -> {
-                throw new IllegalArgumentException(
-                        "The formula \"" + formula.text() + "\" speaks of \"" + name + "\"; known are "
+                throw new QuestionFault(
+                        place + ".text",
+                        "Unknown name \"" + name + "\" in the formula \"" + formula.text() + "\". You can use "
                                 + String.join(", ", known.stream().sorted().toList()) + ".");
             });
-        });
+        }
     }
 
-    private static void once(Set<String> names, String name) {
+    private static void once(Set<String> names, String name, String place) {
         if (!names.add(name)) {
-            throw new IllegalArgumentException("Two measures are called \"" + name + "\".");
+            throw new QuestionFault(place, "Two measures are called \"" + name + "\".");
         }
     }
 

@@ -458,7 +458,7 @@ class MeasuresTest {
                         EventCondition.ANY,
                         PersonCondition.EVERYBODY,
                         List.of()))
-                .hasMessageContaining("speaks of \"payers\"; known are active, each, people");
+                .hasMessageContaining("Unknown name \"payers\" in the formula");
         Formula ratio = Formula.of("ratio", "MAX(a, 1) / (b - 2)");
         assertThat(ratio.of(java.util.Map.of("a", 3.0, "b", 4.0))).isEqualTo(1.5);
         assertThat(ratio.of(java.util.Map.of("a", 3.0, "b", 2.0))).isNaN();

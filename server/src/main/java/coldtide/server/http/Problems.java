@@ -1,5 +1,6 @@
 package coldtide.server.http;
 
+import coldtide.core.measure.QuestionFault;
 import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.store.AppDeletedException;
 import coldtide.server.store.DatabaseFault;
@@ -43,6 +44,9 @@ class Problems extends ResponseEntityExceptionHandler {
     /** The core's factories name the value at fault in their messages. */
     @ExceptionHandler
     ResponseEntity<ProblemDetail> refused(IllegalArgumentException refused) {
+        if (refused instanceof QuestionFault fault) {
+            return problem(Problem.badField(fault.field(), fault.getMessage()));
+        }
         return answer(HttpStatus.BAD_REQUEST, refused.getMessage());
     }
 

@@ -248,7 +248,7 @@ class MeasureTruthTest {
                 "'measures':[{'name':'a','kind':'SUM','property':'item'}] | has no numbers to compute with",
                 "'measures':[{'name':'a','kind':'SUM','property':'nothing'}] | measures[0].property",
                 "'formulas':[{'name':'f','text':'a / ) 2'}] | formulas[0]@5",
-                "'formulas':[{'name':'f','text':'a / b'}] | speaks of \\\"b\\\"; known are a, active",
+                "'formulas':[{'name':'f','text':'a / b'}] | Unknown name \\\"b\\\"",
                 "'compared':{'from':'2026-01-01','to':'2026-01-08'} | has 7 days and the range asked about 84",
             })
     void whatCannotBeAskedIsRefusedWithItsPlace(String rest, String sentence) {
@@ -256,6 +256,7 @@ class MeasureTruthTest {
         Answer refused = ask("DAY", measures + "," + rest);
         assertThat(refused.status()).isEqualTo(400);
         assertThat(refused.text()).contains(sentence);
+        assertThat(refused.json().hasNonNull("field")).as(refused.text()).isTrue();
     }
 
     /** By the clocks of Lisbon, across the change of 29 March. */
