@@ -1,6 +1,6 @@
 import { isUnfinished } from '../../words/unfinished';
 
-/** Says in an editor that what stands in it is not asked yet. */
+/** Says in an editor that its condition is not complete and so not asked yet. */
 export function Incomplete({ of }: { of: unknown }) {
   return (
     <p className="second" role="status">

@@ -10,7 +10,7 @@ export function AppPart({ app }: { app: AppView }) {
   return (
     <>
       <h1 className="serif">{app.name}</h1>
-      <table className="ruled">
+      <table className="ruled facts">
         <tbody>
           <tr>
             <th scope="row">Short name, in addresses</th>

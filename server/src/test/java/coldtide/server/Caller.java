@@ -108,6 +108,26 @@ public final class Caller {
                 .POST(BodyPublishers.ofString(JSON.writeValueAsString(body))));
     }
 
+    /** A new app, in UTC and EUR, that accepts events up to so many days old. */
+    public Answer makeApp(String app, int lateLimitDays) {
+        return post(
+                "/api/apps",
+                Map.of(
+                        "key", app,
+                        "name", "An app",
+                        "zone", "UTC",
+                        "currency", "EUR",
+                        "lateLimitDays", lateLimitDays));
+    }
+
+    /** The secret of a new API key of an app. */
+    public String makeKey(String app, int perSecond) {
+        return post("/api/apps/" + app + "/keys", Map.of("name", "a key", "perSecond", perSecond))
+                .json()
+                .get("secret")
+                .asString();
+    }
+
     public Answer postText(String path, String body) {
         return send(withToken(request(path))
                 .header("Content-Type", "application/json")

@@ -94,9 +94,7 @@ class FuzzTest {
     void nothingThatIsSentFailsOnOurSide(long seed) throws InterruptedException {
         random[0] = new SplittableRandom(seed);
         Caller keeper = Application.keeper();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", "fuzzed", "name", "An app", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
+        keeper.makeApp("fuzzed", 400);
         Application.bring(keeper, "fuzzed", EVENTS);
         JsonNode api = keeper.get("/v3/api-docs").json();
         schemas = api.get("components").get("schemas");

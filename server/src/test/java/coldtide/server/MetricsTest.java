@@ -8,7 +8,6 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
-import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -36,20 +35,7 @@ class MetricsTest {
 
     @Test
     void rowsAreCountedByAppAndOutcome() throws Exception {
-        Application.keeper()
-                .post(
-                        "/api/apps",
-                        Map.of(
-                                "key",
-                                "metered",
-                                "name",
-                                "Metered",
-                                "zone",
-                                "UTC",
-                                "currency",
-                                "EUR",
-                                "lateLimitDays",
-                                7320));
+        Application.keeper().makeApp("metered", 7320);
         Application.bring(
                 Application.keeper(),
                 "metered",

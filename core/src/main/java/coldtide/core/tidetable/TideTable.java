@@ -33,7 +33,7 @@ public final class TideTable {
         return answer(log, question, periods -> runner.run(log, new PeriodAnalysis(log, periods, looking)));
     }
 
-    /** Figures of the people whom {@code counter} counts; it is called three times at most. */
+    /** Headline figures of the users that {@code counter} counts. It is called three times at most. */
     public static TideTableAnswer answer(EventLog log, TideTableQuestion question, PeriodCounter counter) {
         List<DayRange> history = history(log, question);
         List<PeriodCounts> counts = history.isEmpty()

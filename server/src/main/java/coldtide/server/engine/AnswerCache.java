@@ -11,9 +11,8 @@ import java.util.function.Function;
 import tools.jackson.databind.JsonNode;
 
 /**
- * Answers to questions about one log. An answer is computed once for all who ask the same question while it is being computed, and
- * kept for who asks it later. It is used again only while every behaviour and segment that it was computed with is still defined in
- * the same way. Memory is bounded: at most 1,000 answers, none longer than ten minutes after it was last used, and all of them are let
+ * Answers to questions about one log. An answer is computed once for all members who ask the same question meanwhile, and kept for
+ * later. It is used again only while every behaviour and segment that it was computed with is still defined in the same way. Memory is bounded: at most 1,000 answers, none longer than ten minutes after it was last used, and all of them are let
  * go when memory is short.
  */
 final class AnswerCache {
@@ -115,7 +114,8 @@ final class AnswerCache {
                         new Flight(this, question),
                         // It may have become known after this thread looked and before it asked.
                         () -> kept(question, names).orElseGet(() -> compute(question, names, computing))));
-        // Who joined may have come after a definition changed that the computation had read before.
+        // The computation that was joined may have read a definition before it changed, and this caller come after
+        // that.
         if (!kept.holdsWith(names)) {
             kept = compute(question, names, computing);
         }

@@ -88,7 +88,7 @@ public class Engine {
         return new Standing(log, conditions, new AnswerCache(flights));
     }
 
-    /** Where properties are derived otherwise than before, what is known of conditions on them holds no longer. */
+    /** Conditions that were evaluated on the log before are kept, unless the properties they test are derived in another way now. */
     private Standing standing(EventLog next, Standing before) {
         return next.contexts().areDerivedAs(before.log().contexts())
                 ? standing(next, before.conditions())

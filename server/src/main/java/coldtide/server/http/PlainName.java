@@ -11,8 +11,8 @@ import java.lang.annotation.RetentionPolicy;
 import java.lang.annotation.Target;
 
 /**
- * A name that looks like what it is: without control characters, those that turn the direction of writing, those of no width, and
- * line separators, by which one name could be taken for another. Null passes; a required name is not blank besides.
+ * A name without control characters, line separators, characters of no width and characters that turn the direction of writing: with
+ * them one name could be taken for another. Null passes; a required name is not blank besides.
  */
 @Documented
 @Constraint(validatedBy = PlainName.Validator.class)

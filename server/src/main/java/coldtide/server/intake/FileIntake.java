@@ -305,7 +305,7 @@ class FileIntake {
         uploads.delete(run);
     }
 
-    /** Stops the files of an app that was deleted, and deletes those that wait. */
+    /** Stops reading the files of an app that was deleted, and deletes its uploads. */
     @EventListener
     void forget(AppDeleted deleted) {
         for (Import run : imports.findByAppIdAndStateIn(

@@ -60,7 +60,7 @@ class HeldBackController {
      *
      * @param importId null for an event that was sent live
      * @param line in its file, or its place in the message
-     * @param content as it was received; of a long row the first 4,000 characters
+     * @param content as received; the first 4,000 characters of a long row
      * @param isCut whether there is more of it than {@code content}; the file of rows has it whole
      */
     record HeldBackView(

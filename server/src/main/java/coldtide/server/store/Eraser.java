@@ -166,7 +166,7 @@ public class Eraser {
                 .toList();
     }
 
-    /** Of the contexts that may go, those that events of others have stay. @param since a further condition on those events */
+    /** Keeps each context that an event of another user has. @param since a further condition on these events */
     private static void dropSharedContexts(Connection connection, App app, String ofInstalls, String since)
             throws SQLException {
         List<Long> contexts = texts(connection, "select context_id from erasing_context").stream()

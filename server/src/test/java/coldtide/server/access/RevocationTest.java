@@ -24,9 +24,7 @@ class RevocationTest {
     @Test
     void aKeyThatIsRevokedUnderLoadStopsAtOnce() throws Exception {
         Caller keeper = Application.keeper();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", "revoked", "name", "An app", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
+        keeper.makeApp("revoked", 400);
         ExecutorService threads = Executors.newFixedThreadPool(8);
         try {
             for (int round = 0; round < 12; round++) {

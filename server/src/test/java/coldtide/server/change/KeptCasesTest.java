@@ -22,20 +22,7 @@ class KeptCasesTest {
 
     @BeforeAll
     static void aFallGoesOn() throws InterruptedException {
-        Caller.demo()
-                .post(
-                        "/api/apps",
-                        Map.of(
-                                "key",
-                                "lasting",
-                                "name",
-                                "Lasting",
-                                "zone",
-                                "UTC",
-                                "currency",
-                                "EUR",
-                                "lateLimitDays",
-                                7320));
+        Caller.demo().makeApp("lasting", 7320);
         Application.bring(Caller.demo(), "lasting", FallenLights.events(0, FallenLights.MENDED));
     }
 

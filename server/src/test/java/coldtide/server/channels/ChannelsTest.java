@@ -35,13 +35,8 @@ class ChannelsTest {
     void anAppOfItsOwn() {
         app = "channels" + ++made;
         Caller keeper = Application.keeper();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", app, "name", "Channels", "zone", "UTC", "currency", "EUR", "lateLimitDays", 7320));
-        String key = keeper.post("/api/apps/" + app + "/keys", Map.of("name", "a key", "perSecond", 1000))
-                .json()
-                .get("secret")
-                .asString();
+        keeper.makeApp(app, 7320);
+        String key = keeper.makeKey(app, 1000);
         List<String> contexts = List.of(
                 "\"campaign\":\"letter_07\"",
                 "\"campaign\":\"letter_08\"",

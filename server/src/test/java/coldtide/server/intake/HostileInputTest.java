@@ -45,14 +45,8 @@ class HostileInputTest {
     @BeforeEach
     void anAppAndAKey() {
         app = "hostile-" + APPS.incrementAndGet();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", app, "name", "An app", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
-        program =
-                Caller.withKey(keeper.post("/api/apps/" + app + "/keys", Map.of("name", "a key", "perSecond", 100_000))
-                        .json()
-                        .get("secret")
-                        .asString());
+        keeper.makeApp(app, 400);
+        program = Caller.withKey(keeper.makeKey(app, 100_000));
     }
 
     private static String event(String id, String rest) {

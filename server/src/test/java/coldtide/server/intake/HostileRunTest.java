@@ -8,7 +8,6 @@ import coldtide.server.OwnServer;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.List;
-import java.util.Map;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -44,7 +43,7 @@ class HostileRunTest {
             "\"amount\":1e999999999,\"currency\":\"EUR\"",
             "\"amount\":\"007.50\",\"currency\":\"eur\"",
             "\"amount\":1.23456789,\"currency\":\"EUR\"",
-            "\"amount\":5,\"currency\":\"XXX\"",
+            "\"amount\":5,\"currency\":\"XTS\"",
             "\"v\":\"\\ud800\"",
             "\"v\":\"cut\\udc00\"",
             "\"v\\u0000\":1",
@@ -78,7 +77,7 @@ class HostileRunTest {
             ".50,EUR,a",
             "+5.00,eur,b",
             "1e999999999,EUR,c",
-            "1,XXX,d",
+            "1,XTS,d",
             ",,\"never closed",
             ",,zero\u0000byte");
 
@@ -130,9 +129,7 @@ class HostileRunTest {
     void everyRowIsAccountedForAndARestartAnswersTheSame() throws Exception {
         try (OwnServer server = new OwnServer(folder, "hostile_run", ROWS > 100_000 ? "2g" : "512m")) {
             Caller keeper = server.keeper();
-            keeper.post(
-                    "/api/apps",
-                    Map.of("key", "sea", "name", "Sea", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
+            keeper.makeApp("sea", 400);
             long[] files = files(server);
             long[] messages = messages(server, keeper);
             long accepted = files[0] + messages[0];
@@ -180,10 +177,7 @@ class HostileRunTest {
 
     /** Accepted, duplicates and rejected events of messages, a tenth as many as rows of files. */
     private long[] messages(OwnServer server, Caller keeper) {
-        String key = keeper.post("/api/apps/sea/keys", Map.of("name", "k", "perSecond", 1_000_000))
-                .json()
-                .get("secret")
-                .asString();
+        String key = keeper.makeKey("sea", 1_000_000);
         Caller program = Caller.withKey(server.base(), key);
         long[] counts = new long[3];
         for (int sent = 0; sent < ROWS / 10; sent += BATCH_EVENTS) {

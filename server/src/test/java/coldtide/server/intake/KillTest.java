@@ -12,7 +12,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.concurrent.TimeUnit;
@@ -52,13 +51,8 @@ class KillTest {
     void killedTwentyTimesNothingIsLostAndNothingCountsTwice() throws Exception {
         server = new OwnServer(folder, SCHEMA, "512m");
         Caller keeper = server.keeper();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", "sea", "name", "Sea", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
-        key = keeper.post("/api/apps/sea/keys", Map.of("name", "k", "perSecond", 1_000_000))
-                .json()
-                .get("secret")
-                .asString();
+        keeper.makeApp("sea", 400);
+        key = keeper.makeKey("sea", 1_000_000);
         for (int kill = 0; kill < KILLS; kill++) {
             if (kill > 0) {
                 server.start();

@@ -44,17 +44,12 @@ class LiveTest {
     @BeforeEach
     void anAppAndAKey() {
         app = "live-" + APPS.incrementAndGet();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", app, "name", "An app", "zone", "UTC", "currency", "EUR", "lateLimitDays", 7320));
+        keeper.makeApp(app, 7320);
         program = Caller.withKey(key(100_000));
     }
 
     private String key(int perSecond) {
-        return keeper.post("/api/apps/" + app + "/keys", Map.of("name", "a key", "perSecond", perSecond))
-                .json()
-                .get("secret")
-                .asString();
+        return keeper.makeKey(app, perSecond);
     }
 
     private Answer send(String type, String body) {

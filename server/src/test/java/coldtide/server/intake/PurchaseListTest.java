@@ -38,9 +38,7 @@ class PurchaseListTest {
     @BeforeEach
     void anApp() {
         app = "list-" + APPS.incrementAndGet();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", app, "name", "An app", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
+        keeper.makeApp(app, 400);
     }
 
     private JsonNode file(String csv) throws InterruptedException {

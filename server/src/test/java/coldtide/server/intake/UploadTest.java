@@ -28,9 +28,7 @@ class UploadTest {
     void anAppOfItsOwn() {
         String app = "upload-" + APPS.incrementAndGet();
         imports = "/api/apps/" + app + "/imports";
-        caller.post(
-                "/api/apps",
-                Map.of("key", app, "name", "An app", "zone", "UTC", "currency", "EUR", "lateLimitDays", 4000));
+        caller.makeApp(app, 4000);
     }
 
     private JsonNode announce(long bytes) {

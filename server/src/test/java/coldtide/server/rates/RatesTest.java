@@ -23,13 +23,8 @@ class RatesTest {
     @BeforeAll
     static void anAppWithPurchasesInTwoCurrencies() {
         Caller keeper = Application.keeper();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", "rated", "name", "Rated", "zone", "UTC", "currency", "EUR", "lateLimitDays", 7320));
-        String key = keeper.post("/api/apps/rated/keys", Map.of("name", "a key", "perSecond", 1000))
-                .json()
-                .get("secret")
-                .asString();
+        keeper.makeApp("rated", 7320);
+        String key = keeper.makeKey("rated", 1000);
         StringBuilder batch = new StringBuilder("[");
         for (int i = 0; i < 4; i++) {
             batch.append(i == 0 ? "" : ",")

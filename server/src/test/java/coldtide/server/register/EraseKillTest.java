@@ -37,20 +37,7 @@ class EraseKillTest {
     @Test
     void anErasureSurvivesAKillAtAnyPoint() throws Exception {
         try (OwnServer server = new OwnServer(folder, "erase_killed", "512m")) {
-            server.keeper()
-                    .post(
-                            "/api/apps",
-                            Map.of(
-                                    "key",
-                                    "sea",
-                                    "name",
-                                    "Sea",
-                                    "zone",
-                                    "UTC",
-                                    "currency",
-                                    "EUR",
-                                    "lateLimitDays",
-                                    7320));
+            server.keeper().makeApp("sea", 7320);
             server.bring("sea", "events.csv", rows());
             int noted = 0;
             for (int round = 0; round < ROUNDS; round++) {

@@ -28,9 +28,7 @@ class ErasingTest {
     @BeforeEach
     void anAppWithUsers() throws InterruptedException {
         app = "erasing-" + APPS.incrementAndGet();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", app, "name", "An app", "zone", "UTC", "currency", "EUR", "lateLimitDays", 400));
+        keeper.makeApp(app, 400);
         StringBuilder file = new StringBuilder("event,time,install_id,account,id,platform,city,note\n");
         file.append("open,2026-11-01T08:00:00Z,phone-0,ann of the lamps,e0,oldphone,Nowhere,a first note\n");
         for (int i = 1; i < USERS; i++) {

@@ -114,9 +114,7 @@ class RegisterTest {
     @Test
     void erasedIsErased() throws Exception {
         Caller keeper = Application.keeper();
-        keeper.post(
-                "/api/apps",
-                Map.of("key", "erasing", "name", "Erasing", "zone", "UTC", "currency", "EUR", "lateLimitDays", 7320));
+        keeper.makeApp("erasing", 7320);
         String file = """
                 event,time,install_id,account,id,city,amount,currency
                 app_open,2026-05-01T10:00:00Z,phone-1,,1,Lisbon,,
