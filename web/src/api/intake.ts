@@ -162,6 +162,17 @@ export function useHeldBackDays(app: string) {
 const heldBackChanged = (app: string) =>
   queryClient.invalidateQueries({ queryKey: [...appKey(app), 'held-back'] });
 
+/** A rejected row with all of its content; lists cut long ones. */
+export function useWholeRow(app: string, row: HeldBackView) {
+  return useQuery({
+    queryKey: [...appKey(app), 'rejected-row', row.id],
+    queryFn: () =>
+      answered(api.GET('/api/apps/{app}/held-back/{id}', { params: { path: { app, id: row.id } } })),
+    ...(row.isCut ? {} : { initialData: row }),
+    staleTime: Infinity,
+  });
+}
+
 /** Sends one row again, corrected. */
 export function useCorrect(app: string) {
   return useMutation({

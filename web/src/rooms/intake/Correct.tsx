@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useCorrect, type HeldBackView } from '../../api/intake';
+import { useCorrect, useWholeRow, type HeldBackView } from '../../api/intake';
 import type { AppView } from '../../api/queries';
 
 interface CorrectProps {
@@ -11,6 +11,13 @@ interface CorrectProps {
 
 /** One row, to be corrected and sent again. */
 export function Correct({ app, row, onDone }: CorrectProps) {
+  const whole = useWholeRow(app.key, row);
+  if (whole.error) return <p className="fall">{whole.error.message}</p>;
+  if (!whole.data) return <p className="second">Loading …</p>;
+  return <CorrectForm app={app} row={whole.data} onDone={onDone} />;
+}
+
+function CorrectForm({ app, row, onDone }: CorrectProps) {
   const [content, setContent] = useState(row.content);
   const correct = useCorrect(app.key);
   const still = correct.data?.reason ?? correct.error?.message;

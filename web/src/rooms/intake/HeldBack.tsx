@@ -131,12 +131,12 @@ function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
               ) : (
                 <>
                   {row.content}
-                  {row.isCut && <span className="second"> (cut; the file of rows has it whole)</span>}
+                  {row.isCut && <span className="second"> (cut)</span>}
                 </>
               )}
             </td>
             <td>
-              {correcting !== row.id && !row.isCut && (
+              {correcting !== row.id && (
                 <button className="word" onClick={() => setCorrecting(row.id)}>
                   Correct
                 </button>

@@ -85,10 +85,7 @@ public class Keys {
         Instant last = noted.get(sender.keyId());
         if (last == null || last.isBefore(now.minus(NOTE_USE_EVERY))) {
             noted.put(sender.keyId(), now);
-            keys.findByAppIdAndId(sender.appId(), sender.keyId()).ifPresent(key -> {
-                key.used(now);
-                keys.save(key);
-            });
+            keys.noteUse(sender.keyId(), now);
         }
     }
 

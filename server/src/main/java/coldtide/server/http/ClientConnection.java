@@ -12,9 +12,12 @@ public final class ClientConnection {
     private static final ThreadLocal<ClientConnection> CURRENT = new ThreadLocal<>();
 
     private final SocketWrapperBase<?> socket;
+    private final Runnable abandon;
 
-    ClientConnection(SocketWrapperBase<?> socket) {
+    /** @param abandon tells the web server not to read the rest of the request */
+    ClientConnection(SocketWrapperBase<?> socket, Runnable abandon) {
         this.socket = socket;
+        this.abandon = abandon;
     }
 
     /** The connection of the request that this thread serves; empty on a thread that serves none. */
@@ -29,6 +32,11 @@ public final class ClientConnection {
         } else {
             CURRENT.set(connection);
         }
+    }
+
+    /** Answers without waiting for the rest of the request's body; the connection is closed afterwards. */
+    void abandonBody() {
+        abandon.run();
     }
 
     /**

@@ -1,6 +1,7 @@
 package coldtide.server.http;
 
 import java.io.IOException;
+import org.apache.coyote.ActionCode;
 import org.apache.coyote.Adapter;
 import org.apache.coyote.Processor;
 import org.apache.coyote.http11.AbstractHttp11Protocol;
@@ -23,7 +24,7 @@ public final class ObservedHttpProtocol extends Http11NioProtocol {
 
         @Override
         public SocketState service(SocketWrapperBase<?> socket) throws IOException {
-            ClientConnection.serve(new ClientConnection(socket));
+            ClientConnection.serve(new ClientConnection(socket, () -> action(ActionCode.DISABLE_SWALLOW_INPUT, null)));
             try {
                 return super.service(socket);
             } finally {

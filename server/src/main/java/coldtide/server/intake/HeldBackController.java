@@ -73,7 +73,7 @@ class HeldBackController {
             String content,
             boolean isCut,
             Instant arrived) {
-        static HeldBackView of(HeldBackRow row) {
+        static HeldBackView of(HeldBackRow row, int most) {
             return new HeldBackView(
                     row.id(),
                     row.importId().orElse(null),
@@ -81,10 +81,19 @@ class HeldBackController {
                     row.kind(),
                     row.field().orElse(null),
                     row.reason(),
-                    StorableText.shortened(row.content(), SHOWN_CHARACTERS),
-                    row.content().length() > SHOWN_CHARACTERS,
+                    StorableText.shortened(row.content(), most),
+                    row.content().length() > most,
                     row.arrived());
         }
+    }
+
+    /** One row, with all of its content. */
+    @GetMapping(path = "/held-back/{id}", produces = MediaType.APPLICATION_JSON_VALUE)
+    HeldBackView one(@PathVariable String app, @PathVariable long id) {
+        App of = apps.require(app);
+        return rows.findByAppIdAndId(of.id(), id)
+                .map(row -> HeldBackView.of(row, Integer.MAX_VALUE))
+                .orElseThrow(() -> Problem.notFound("There is no rejected row number " + id + "."));
     }
 
     /** How many rows were held back for a reason of this kind on a day, and how many of them were settled since. */
@@ -111,7 +120,9 @@ class HeldBackController {
                 found.getTotalElements(),
                 page,
                 PAGE_ROWS,
-                found.stream().map(HeldBackView::of).toList());
+                found.stream()
+                        .map(row -> HeldBackView.of(row, SHOWN_CHARACTERS))
+                        .toList());
     }
 
     @GetMapping(path = "/held-back/days", produces = MediaType.APPLICATION_JSON_VALUE)

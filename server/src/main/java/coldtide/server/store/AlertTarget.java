@@ -9,9 +9,11 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 
 /** Where alerts of an app go. */
 @Entity
+@DynamicUpdate // two members who change different things at once do not undo each other
 public class AlertTarget {
     /** How. */
     public enum Kind {

@@ -7,9 +7,11 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 
 /** A key by which a program sends an app's events. Only its hash is kept. */
 @Entity
+@DynamicUpdate // two members who change different things at once do not undo each other
 public class AppKey {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -44,10 +46,6 @@ public class AppKey {
         this.perSecond = perSecond;
         this.createdBy = createdBy;
         created = Instant.now();
-    }
-
-    public void used(Instant at) {
-        lastUsed = at;
     }
 
     public void revoke() {

@@ -1,7 +1,10 @@
 package coldtide.server.store;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import org.springframework.data.jpa.repository.Modifying;
+import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
 
 public interface AppKeyRepository extends Repository<AppKey, Integer> {
@@ -12,4 +15,9 @@ public interface AppKeyRepository extends Repository<AppKey, Integer> {
     Optional<AppKey> findByAppIdAndId(int appId, int id);
 
     List<AppKey> findByAppIdOrderById(int appId);
+
+    /** Changes nothing else of the key, which may just be being revoked. */
+    @Modifying
+    @Query("update AppKey k set k.lastUsed = :at where k.id = :id")
+    void noteUse(int id, Instant at);
 }

@@ -7,11 +7,13 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
 /** Some people by a name: a rule that is asked anew each time, or a list as it was found at a moment. */
 @Entity
+@DynamicUpdate // two members who change different things at once do not undo each other
 public class Segment {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)

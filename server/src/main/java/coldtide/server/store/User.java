@@ -10,9 +10,11 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Optional;
+import org.hibernate.annotations.DynamicUpdate;
 
 /** Somebody who may sign in. */
 @Entity
+@DynamicUpdate // two members who change different things at once do not undo each other
 @Table(name = "app_user")
 public class User {
     /** What somebody may do. */

@@ -60,6 +60,30 @@ class RevocationTest {
         }
     }
 
+    /** Noting that a key was used for the first time must not bring it back when it is revoked at the same moment. */
+    @Test
+    void aKeyThatIsRevokedWhileItIsFirstUsedStaysRevoked() throws Exception {
+        Caller keeper = Application.keeper();
+        keeper.makeApp("revoked", 400);
+        ExecutorService threads = Executors.newFixedThreadPool(1);
+        try {
+            for (int round = 0; round < 40; round++) {
+                JsonNode made = keeper.post(
+                                "/api/apps/revoked/keys", Map.of("name", "first " + round, "perSecond", 1000))
+                        .json();
+                Caller program = Caller.withKey(made.get("secret").asString());
+                Future<Integer> first = threads.submit(() -> send(program));
+                Thread.sleep(round % 8);
+                keeper.delete(
+                        "/api/apps/revoked/keys/" + made.get("key").get("id").asInt());
+                first.get();
+                assertThat(send(program)).as("round %s", round).isEqualTo(401);
+            }
+        } finally {
+            threads.shutdownNow();
+        }
+    }
+
     private static int send(Caller program) {
         String event = "{\"specversion\":\"1.0\",\"id\":\"1\",\"source\":\"s\",\"type\":\"t\"}";
         return program.call("POST", "/api/apps/revoked/events", ONE, event.getBytes(StandardCharsets.UTF_8))

@@ -44,6 +44,7 @@ class RightsTest {
                 "intake",
                 "held-back",
                 "held-back.csv",
+                "held-back/{id}",
                 "held-back/days",
                 "releases",
                 "marks",

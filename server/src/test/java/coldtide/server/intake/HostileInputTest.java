@@ -174,7 +174,13 @@ class HostileInputTest {
         assertThat(receipt.get("taken").asInt()).isEqualTo(2);
         assertThat(receipt.get("heldBack").asInt()).isEqualTo(1);
         JsonNode row = rejected().get("rows").get(0);
-        String content = row.get("content").asString();
+        assertThat(row.get("isCut").asBoolean()).as("in a list").isTrue();
+        assertThat(row.get("content").asString()).hasSizeLessThan(4_100);
+        String content = keeper.get(
+                        "/api/apps/" + app + "/held-back/" + row.get("id").asLong())
+                .json()
+                .get("content")
+                .asString();
         assertThat(content).startsWith("[{\"id\":oops}").endsWith("]").hasSizeGreaterThan(160_000);
         JsonNode again = keeper.post(
                         "/api/apps/" + app + "/held-back/" + row.get("id").asLong() + "/again",
