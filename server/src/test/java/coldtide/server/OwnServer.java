@@ -22,16 +22,21 @@ public final class OwnServer implements AutoCloseable {
     private final Path folder;
     private final String schema;
     private final String memory;
+    private final List<String> settings;
     private final Properties database;
     private String base;
     private String keeperPassword;
     private Process process;
 
-    /** @param memory for its heap, as the virtual machine is told: {@code 512m} */
-    public OwnServer(Path folder, String schema, String memory) throws Exception {
+    /**
+     * @param memory for its heap, as the virtual machine is told: {@code 512m}
+     * @param settings of the server: {@code --name=value}
+     */
+    public OwnServer(Path folder, String schema, String memory, String... settings) throws Exception {
         this.folder = folder;
         this.schema = schema;
         this.memory = memory;
+        this.settings = List.of(settings);
         database = Application.settings();
         sql("drop schema if exists " + schema + " cascade");
         sql("create schema " + schema);
@@ -59,7 +64,7 @@ public final class OwnServer implements AutoCloseable {
             port = free.getLocalPort();
         }
         base = "http://127.0.0.1:" + port;
-        List<String> command = List.of(
+        List<String> command = new ArrayList<>(List.of(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
                 "-XX:+UseSerialGC",
@@ -72,7 +77,8 @@ public final class OwnServer implements AutoCloseable {
                 "--spring.datasource.hikari.maximum-pool-size=6",
                 "--spring.main.lazy-initialization=true",
                 "--springdoc.api-docs.enabled=false",
-                "--coldtide.uploads=" + folder.resolve("uploads"));
+                "--coldtide.uploads=" + folder.resolve("uploads")));
+        command.addAll(settings);
         ProcessBuilder builder = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("out").toFile());

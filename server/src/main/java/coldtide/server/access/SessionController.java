@@ -144,10 +144,18 @@ class SessionController {
                 .body(ProblemDetail.forStatusAndDetail(HttpStatus.UNAUTHORIZED, sentence));
     }
 
-    /** By the headers that proxies add (RFC 7239 and those in use before it), whether they are believed or not. */
+    /**
+     * By the headers that proxies add (RFC 7239 and those in use before it), whether they are believed or not. Where they are, the web
+     * server may take them away and give the address of the client instead.
+     */
     private static boolean cameThroughProxy(HttpServletRequest request) {
         return Stream.of("Forwarded", "X-Forwarded-For", "X-Forwarded-Proto", "X-Forwarded-Host", "Via")
-                .anyMatch(header -> request.getHeader(header) != null);
+                        .anyMatch(header -> request.getHeader(header) != null)
+                || !isLoopback(request.getRemoteAddr());
+    }
+
+    private static boolean isLoopback(String address) {
+        return address.startsWith("127.") || address.equals("::1") || address.equals("0:0:0:0:0:0:0:1");
     }
 
     /** Whether a member's rights are those just signed in with: they may have been changed while the password was looked at. */
