@@ -14,7 +14,9 @@ import io.micrometer.core.instrument.Metrics;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -108,8 +110,8 @@ public class Engine {
         private final AtomicBoolean waiting = new AtomicBoolean();
         /** Whether all of it is to be read from the store again, and that has not begun. */
         private final AtomicBoolean toBeReadAgain = new AtomicBoolean();
-        /** Who was erased since that began last: the store may have given their events before they were gone. */
-        private final Set<Long> erasedWhileReadAgain = new HashSet<>();
+        /** For each reading of all events that is under way, the users erased since it began: it may have read their events before. */
+        private final List<Set<Long>> erasedMeanwhile = new ArrayList<>();
         /** When the oldest of what has come in and is not read was noted, by the clock in milliseconds; 0 if there is nothing. */
         private final AtomicLong unreadSince = new AtomicLong();
 
@@ -318,7 +320,7 @@ public class Engine {
         synchronized (kept) {
             refresh(app);
             kept.reading.erase(owner);
-            kept.erasedWhileReadAgain.add(owner);
+            kept.erasedMeanwhile.forEach(erased -> erased.add(owner));
             kept.readOn();
         }
         // After whatever is being sealed, so that nothing older is kept afterwards. Several erasures are one reading.
@@ -328,18 +330,31 @@ public class Engine {
     }
 
     private void readAnew(App app) {
+        readAnew(app, () -> {});
+    }
+
+    /** @param whenRead runs after the store was read and before the new log takes its place */
+    void readAnew(App app, Runnable whenRead) {
         AppLog kept = appLog(app);
+        Set<Long> erased = new HashSet<>();
         synchronized (kept) {
             kept.toBeReadAgain.set(false);
-            kept.erasedWhileReadAgain.clear();
+            kept.erasedMeanwhile.add(erased);
         }
-        reader.forgetSealed(app);
-        EventReader.Reading again = reader.begin(app);
-        again.readOn(Engine::tell);
-        synchronized (kept) {
-            kept.erasedWhileReadAgain.forEach(again::erase);
-            kept.replace(again);
-            sealWhenWorthIt(app, kept);
+        try {
+            reader.forgetSealed(app);
+            EventReader.Reading again = reader.begin(app);
+            again.readOn(Engine::tell);
+            whenRead.run();
+            synchronized (kept) {
+                erased.forEach(again::erase);
+                kept.replace(again);
+                sealWhenWorthIt(app, kept);
+            }
+        } finally {
+            synchronized (kept) {
+                kept.erasedMeanwhile.removeIf(each -> each == erased);
+            }
         }
     }
 
