@@ -2,7 +2,7 @@ import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
-import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { BrowserRouter, Navigate, Route, Routes, useParams } from 'react-router';
 import { queryClient, useApps, useSession } from './api/queries';
 import { Frame } from './frame/Frame';
 import { FirstApp } from './rooms/firstapp/FirstApp';
@@ -38,6 +38,12 @@ export function App() {
   );
 }
 
+/** Made again for another app: nothing that is kept of one, such as its last answer, may be shown under another. */
+function FrameOfApp() {
+  const { app } = useParams();
+  return <Frame key={app} />;
+}
+
 function Door() {
   const session = useSession();
   if (session.isPending) return null;
@@ -45,7 +51,7 @@ function Door() {
   return (
     <Suspense fallback={null}>
       <Routes>
-        <Route path="/a/:app" element={<Frame />}>
+        <Route path="/a/:app" element={<FrameOfApp />}>
           <Route path="tide" element={<TideTable />} />
           <Route path="releases" element={<Releases />} />
           <Route path="cases" element={<Cases />} />

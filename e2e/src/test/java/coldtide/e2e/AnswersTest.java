@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
+import coldtide.server.Caller;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
@@ -83,6 +84,28 @@ class AnswersTest {
             assertThat(answer).hasAttribute("data-updating", "false");
             assertThat(visitor.page.getByText("updating …")).hasCount(0);
             assertThat(visitor.page.locator("section.answer-main").innerText()).isNotEqualTo(figures);
+        }
+    }
+
+    /** Not even greyed: figures of one app say nothing of another. */
+    @Test
+    void noFiguresOfOneAppAreShownUnderAnother() throws InterruptedException {
+        Caller keeper = Application.keeper();
+        keeper.makeApp("second-cove", 7320);
+        Application.bring(keeper, "second-cove", "id,name,time,install\n1,open,2026-06-01T10:00:00Z,i\n");
+        try (Visitor visitor = Visitor.in("tide")) {
+            Locator figures = visitor.page.locator("section.answer-main");
+            assertThat(figures).isVisible();
+            List<Route> held = new ArrayList<>();
+            visitor.page.route(url -> url.contains("/api/apps/second-cove/"), held::add);
+            visitor.page.evaluate("() => { history.pushState({}, '', '/a/second-cove/tide');"
+                    + " dispatchEvent(new PopStateEvent('popstate', { state: {} })); }");
+            assertThat(visitor.page.getByLabel("App: An app")).isVisible();
+            assertThat(figures).hasCount(0);
+            assertThat(visitor.page.locator(".rail")).hasCount(0);
+            visitor.page.unrouteAll();
+            held.forEach(Route::resume);
+            assertThat(figures).isVisible();
         }
     }
 
