@@ -6,11 +6,11 @@ import java.util.OptionalInt;
 /** Adds the values of properties to a dictionary as far as {@link LogLimits} allow; what is beyond counts as other. For one thread. */
 final class BoundedTexts {
     private final Dictionary texts;
-    private final LogLimits.Texts limits;
+    private final LogLimits.Most limits;
     /** How many texts were new when a property brought them. */
     private final Object2IntOpenHashMap<String> added = new Object2IntOpenHashMap<>();
 
-    BoundedTexts(Dictionary texts, LogLimits.Texts limits) {
+    BoundedTexts(Dictionary texts, LogLimits.Most limits) {
         this.texts = texts;
         this.limits = limits;
     }
@@ -21,7 +21,8 @@ final class BoundedTexts {
         if (known.isPresent()) {
             return known.getAsInt();
         }
-        if (added.getInt(property) >= limits.ofProperty() || texts.characters() + text.length() > limits.characters()) {
+        if (added.getInt(property) >= limits.textsOfProperty()
+                || texts.characters() + text.length() > limits.characters()) {
             return texts.add(LogLimits.OTHER);
         }
         added.addTo(property, 1);

@@ -5,6 +5,7 @@ import static java.util.Objects.requireNonNull;
 import coldtide.core.time.DayBoundaries;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
+import it.unimi.dsi.fastutil.longs.LongSet;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -48,15 +49,15 @@ public final class EventLogBuilder {
 
     /** @param shardEvents events a shard holds at least, people being whole; at least 1 */
     public EventLogBuilder(LogSettings settings, int shardEvents) {
-        this(settings, shardEvents, LogLimits.Texts.USUAL);
+        this(settings, shardEvents, LogLimits.Most.USUAL);
     }
 
-    EventLogBuilder(LogSettings settings, int shardEvents, LogLimits.Texts limits) {
+    EventLogBuilder(LogSettings settings, int shardEvents, LogLimits.Most limits) {
         if (shardEvents < 1) {
             throw new IllegalArgumentException("A shard must hold at least 1 event, not " + shardEvents + ".");
         }
         this.settings = requireNonNull(settings, "settings");
-        people = new People(shardEvents);
+        people = new People(shardEvents, limits.eventsTogether());
         values = new BoundedTexts(texts, limits);
         contexts = new Contexts(texts, values);
     }
@@ -137,6 +138,19 @@ public final class EventLogBuilder {
     /** Takes out all events of the person of an install that never named an account. */
     public void eraseInstall(long install) {
         erase(~install);
+    }
+
+    /**
+     * Installs of users that were found, when a log was built, to have more events together than {@link
+     * LogLimits#MOST_EVENTS_TOGETHER}. Each further event of theirs would have all of them built anew, so none should be added.
+     */
+    public LongSet crowdedInstalls() {
+        return people.crowds().installs();
+    }
+
+    /** Accounts of the same users as {@link #crowdedInstalls}. */
+    public LongSet crowdedAccounts() {
+        return people.crowds().accounts();
     }
 
     private void erase(long owner) {

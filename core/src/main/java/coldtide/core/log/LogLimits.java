@@ -21,9 +21,18 @@ public final class LogLimits {
     /** Characters of all different texts of an app; about a quarter of a gigabyte of memory. */
     public static final long MOST_CHARACTERS = 128_000_000;
 
-    /** Different texts that each property may add, and characters of all of them. */
-    record Texts(int ofProperty, long characters) {
-        static final Texts USUAL = new Texts(MOST_TEXTS_OF_PROPERTY, MOST_CHARACTERS);
+    /** Events of users who share installs with each other, at any remove: a new event of one has all of them built anew. */
+    public static final int MOST_EVENTS_TOGETHER = 1_000_000;
+
+    /**
+     * Limits that tests set lower.
+     *
+     * @param textsOfProperty different texts that each property may add
+     * @param characters of all different texts
+     * @param eventsTogether events of users who share installs with each other, at any remove
+     */
+    record Most(int textsOfProperty, long characters, int eventsTogether) {
+        static final Most USUAL = new Most(MOST_TEXTS_OF_PROPERTY, MOST_CHARACTERS, MOST_EVENTS_TOGETHER);
     }
 
     private LogLimits() {}

@@ -32,10 +32,17 @@ final class People {
     private final int shardEvents;
     private final Int2ObjectLinkedOpenHashMap<Shard> shards = new Int2ObjectLinkedOpenHashMap<>();
     private final Homes homes = new Homes();
+    private final Crowds crowds;
     private int nextNumber;
 
-    People(int shardEvents) {
+    /** @param eventsTogether the most that users who share installs should have together */
+    People(int shardEvents, int eventsTogether) {
         this.shardEvents = shardEvents;
+        crowds = new Crowds(eventsTogether);
+    }
+
+    Crowds crowds() {
+        return crowds;
     }
 
     Map<Integer, Shard> numbered() {
@@ -202,6 +209,7 @@ final class People {
         if (raw.size() == 0) {
             return List.of();
         }
+        crowds.lookFor(raw);
         Identity identity = new Identity(raw);
         int[] offsets = raw.offsets(identity);
         int[] order = raw.grouped(identity, offsets);

@@ -13,7 +13,7 @@ class LogLimitsTest {
             LogSettings.usual(new ReportingCalendar(ZoneId.of("UTC")), new ExchangeRates("EUR"));
 
     private static EventLogBuilder builder(int ofProperty, long characters) {
-        return new EventLogBuilder(SETTINGS, 1024, new LogLimits.Texts(ofProperty, characters));
+        return new EventLogBuilder(SETTINGS, 1024, new LogLimits.Most(ofProperty, characters, 100));
     }
 
     private static String text(EventLogBuilder builder, String property, String text) {
@@ -53,6 +53,40 @@ class LogLimitsTest {
         assertThat(text(builder, "a", "123456")).isEqualTo("123456");
         assertThat(text(builder, "b", "1234567")).isEqualTo(LogLimits.OTHER);
         assertThat(text(builder, "b", "12")).isEqualTo(LogLimits.OTHER);
+    }
+
+    private static void add(EventLogBuilder builder, int events, long install, long account) {
+        RawEvent event = new RawEvent();
+        event.install = install;
+        event.account = account;
+        event.name = builder.nameCode("open");
+        event.context = builder.addContext(Map.of());
+        for (int i = 0; i < events; i++) {
+            event.timeMillis = 1_000_000_000_000L + i;
+            event.receivedMillis = event.timeMillis;
+            builder.add(event);
+        }
+    }
+
+    @Test
+    void usersWhoShareInstallsAndHaveTooManyEventsTogetherAreTold() {
+        EventLogBuilder builder = builder(10, 1_000);
+        add(builder, 100, 1, RawEvent.NOBODY);
+        add(builder, 40, 2, 21);
+        add(builder, 40, 3, 21);
+        add(builder, 19, 3, 22);
+        add(builder, 90, 4, 23);
+        builder.build();
+        assertThat(builder.crowdedInstalls()).as("at the limit").isEmpty();
+        assertThat(builder.crowdedAccounts()).isEmpty();
+        add(builder, 1, 1, RawEvent.NOBODY);
+        builder.build();
+        assertThat(builder.crowdedInstalls()).containsExactly(1L);
+        add(builder, 2, 5, 22);
+        EventLog log = builder.build().orElseThrow();
+        assertThat(builder.crowdedInstalls()).containsExactlyInAnyOrder(1L, 2L, 3L, 5L);
+        assertThat(builder.crowdedAccounts()).containsExactlyInAnyOrder(21L, 22L);
+        assertThat(log.events()).as("none is left out").isEqualTo(292);
     }
 
     @Test

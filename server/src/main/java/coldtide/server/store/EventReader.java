@@ -48,6 +48,7 @@ public class EventReader {
     private final JsonMapper json;
     private final SealedLogs sealedLogs;
     private final UnreadableEvents unreadableEvents;
+    private final CrowdedUsers crowded;
 
     EventReader(
             EntityManager entities,
@@ -57,7 +58,9 @@ public class EventReader {
             ChannelRuleRepository channelRules,
             JsonMapper json,
             SealedLogs sealedLogs,
-            UnreadableEvents unreadableEvents) {
+            UnreadableEvents unreadableEvents,
+            CrowdedUsers crowded) {
+        this.crowded = crowded;
         this.unreadableEvents = unreadableEvents;
         this.entities = entities;
         this.json = json;
@@ -225,7 +228,9 @@ public class EventReader {
                         unreadableEvents.reject(app));
                 unreadable = 0;
             }
-            return builder.build();
+            Optional<EventLog> log = builder.build();
+            crowded.found(app, builder.crowdedInstalls(), builder.crowdedAccounts());
+            return log;
         }
 
         private void rows(LongConsumer progress) throws SQLException {

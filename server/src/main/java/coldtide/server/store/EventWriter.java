@@ -45,12 +45,14 @@ public class EventWriter {
     private final EntityManager entities;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
+    private final CrowdedUsers crowded;
     private final Map<Integer, NumberBook> books = new ConcurrentHashMap<>();
     private final Map<Integer, ReentrantLock> turns = new ConcurrentHashMap<>();
     /** Who was erased, by app; forgotten when somebody is. */
     private final Map<Integer, Erasures> erasures = new ConcurrentHashMap<>();
 
-    EventWriter(EntityManager entities, TransactionTemplate transactions, JsonMapper json) {
+    EventWriter(EntityManager entities, TransactionTemplate transactions, JsonMapper json, CrowdedUsers crowded) {
+        this.crowded = crowded;
         this.entities = entities;
         this.transactions = transactions;
         this.json = json;
@@ -77,7 +79,7 @@ public class EventWriter {
     /**
      * Adds events that are not yet known; committed with the caller's transaction, if there is one. Of those that stand twice among
      * {@code events} the first is added. Events of users who were erased count as known; those with one more event name or version
-     * than an app may have are rejected. Asking which are known and then copying the others is twice as fast as inserting row by
+     * than an app may have, and of users who have too many, are rejected. Asking which are known and then copying the others is twice as fast as inserting row by
      * row with a clause for conflicts, and as safe: no other writer of the app can come between.
      */
     public MergeResult merge(App app, List<IncomingEvent> events) {
@@ -89,11 +91,12 @@ public class EventWriter {
             Map<String, Set<String>> seen = known(connection, app, events);
             Erasures erased = erasures(connection, app);
             NumberBook book = book(connection, app);
+            CrowdedUsers.Keys refused = crowded.of(app);
             List<Outcome> outcomes = new ArrayList<>(events.size());
             List<IncomingEvent> accepted = new ArrayList<>(events.size());
             for (IncomingEvent event : events) {
                 boolean known = !seen.get(event.source()).add(event.id()) || !erased.isEmpty() && erased.covers(event);
-                Outcome outcome = known ? Outcome.DUPLICATE : book.admit(event);
+                Outcome outcome = known ? Outcome.DUPLICATE : book.admit(event, refused);
                 outcomes.add(outcome);
                 if (outcome == Outcome.ACCEPTED) {
                     accepted.add(event);

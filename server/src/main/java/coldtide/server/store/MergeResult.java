@@ -1,9 +1,11 @@
 package coldtide.server.store;
 
+import coldtide.core.log.LogLimits;
 import coldtide.server.store.HeldBackRow.Fault;
 import coldtide.server.store.HeldBackRow.Kind;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 
 /**
@@ -27,7 +29,9 @@ public record MergeResult(List<Outcome> outcomes) {
                 "This app already has " + MOST_NAMES + " different event names, the most there may be. Put what differs"
                         + " from event to event into a property."),
         TOO_MANY_VERSIONS(
-                "app_version", "This app already has " + MOST_VERSIONS + " different versions, the most there may be.");
+                "app_version", "This app already has " + MOST_VERSIONS + " different versions, the most there may be."),
+        TOO_MANY_OF_INSTALL("install", tooMany("install")),
+        TOO_MANY_OF_ACCOUNT("account", tooMany("account"));
 
         private final String field;
         private final String reason;
@@ -35,6 +39,15 @@ public record MergeResult(List<Outcome> outcomes) {
         Outcome(String field, String reason) {
             this.field = field;
             this.reason = reason;
+        }
+
+        private static String tooMany(String key) {
+            return String.format(
+                    Locale.ROOT,
+                    "This %s and those it shares users with have more than %,d events together, the most there may be."
+                            + " An install is one app on one device, an account is one user: do many send the same?",
+                    key,
+                    LogLimits.MOST_EVENTS_TOGETHER);
         }
 
         public boolean isRejected() {

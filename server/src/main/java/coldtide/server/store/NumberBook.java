@@ -1,6 +1,7 @@
 package coldtide.server.store;
 
 import coldtide.server.store.MergeResult.Outcome;
+import it.unimi.dsi.fastutil.longs.LongSet;
 import it.unimi.dsi.fastutil.objects.Object2LongOpenHashMap;
 import java.nio.ByteBuffer;
 import java.security.MessageDigest;
@@ -59,6 +60,10 @@ final class NumberBook {
                 learnt.add(key);
             }
             return number;
+        }
+
+        boolean isAmong(String key, LongSet numbers) {
+            return !numbers.isEmpty() && numbers.contains(known.getLong(key));
         }
 
         void undo() {
@@ -145,8 +150,20 @@ final class NumberBook {
         }
     }
 
-    /** Whether an event's name and version are known or may still be added; if so, they are counted as known from now on. */
-    Outcome admit(IncomingEvent event) {
+    /**
+     * Whether an event's name and version are known or may still be added; if so, they are counted as known from now on.
+     *
+     * @param refused of whom no more events are taken
+     */
+    Outcome admit(IncomingEvent event, CrowdedUsers.Keys refused) {
+        if (installs.isAmong(event.install(), refused.installs())) {
+            return Outcome.TOO_MANY_OF_INSTALL;
+        }
+        if (event.account()
+                .filter(account -> accounts.isAmong(account, refused.accounts()))
+                .isPresent()) {
+            return Outcome.TOO_MANY_OF_ACCOUNT;
+        }
         // Events of one install follow each other and mostly share one context.
         if (event.context() != lastAdmitted) {
             Version version = Version.of(event.context());
