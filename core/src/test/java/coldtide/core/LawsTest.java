@@ -11,8 +11,9 @@ import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionQuestion;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
-import coldtide.core.tidetable.PeriodAnalysis;
+import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.PeriodCounts;
+import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.who.Conditions;
@@ -51,7 +52,7 @@ class LawsTest {
     }
 
     private static PeriodCounts over(EventLog log, DayRange range) {
-        return RUNNER.run(log, new PeriodAnalysis(log, List.of(range))).get(0);
+        return TideTable.counts(log, RUNNER, List.of(range), Looking.AT_ALL).get(0);
     }
 
     @ParameterizedTest
@@ -60,8 +61,7 @@ class LawsTest {
         EventLog log = new RandomHistory(seed, 120, 50).log(97, seed);
         PeriodCounts whole = over(log, log.span());
         for (Grain grain : Grain.values()) {
-            List<PeriodCounts> parts =
-                    RUNNER.run(log, new PeriodAnalysis(log, log.span().periods(grain)));
+            List<PeriodCounts> parts = TideTable.counts(log, RUNNER, log.span().periods(grain), Looking.AT_ALL);
             for (Figure figure : ADDITIVE) {
                 double sum =
                         parts.stream().mapToDouble(part -> value(part, figure)).sum();
@@ -138,8 +138,7 @@ class LawsTest {
     void theReleasesOfADayAddUpToItsActivePeople(long seed) {
         EventLog log = new RandomHistory(seed, 100, 30).log(64, seed);
         AdoptionAnalysis.Adoption adoption = RUNNER.run(log, new AdoptionAnalysis(log));
-        List<PeriodCounts> days =
-                RUNNER.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY)));
+        List<PeriodCounts> days = TideTable.counts(log, RUNNER, log.span().periods(Grain.DAY), Looking.AT_ALL);
         for (int day = 0; day < log.days(); day++) {
             assertThat((double) adoption.active(day)).isEqualTo(value(days.get(day), Figure.ACTIVE_PEOPLE));
         }

@@ -15,7 +15,8 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 
-/** Answers tide table questions: three passes over the short columns of the log, a few milliseconds for millions of events. */
+/** Answers tide table questions: what adds up is counted by day in one pass, which many questions can share, and users of periods in three
+ * short ones. */
 public final class TideTable {
     private static final int COMPARABLES = 8;
     private static final int LEAST_COMPARABLES = 3;
@@ -30,7 +31,17 @@ public final class TideTable {
 
     /** Figures of the people asked about. */
     public static TideTableAnswer answer(EventLog log, ScanRunner runner, TideTableQuestion question, Looking looking) {
-        return answer(log, question, periods -> runner.run(log, new PeriodAnalysis(log, periods, looking)));
+        return answer(log, question, counter(log, runner, looking));
+    }
+
+    /** Counts of periods that ascend and do not overlap: one pass over the days' sums, and one over users of the periods. */
+    public static List<PeriodCounts> counts(EventLog log, ScanRunner runner, List<DayRange> periods, Looking looking) {
+        return counter(log, runner, looking).count(periods);
+    }
+
+    private static PeriodCounter counter(EventLog log, ScanRunner runner, Looking looking) {
+        DaySums sums = runner.run(log, new DaySumAnalysis(log, looking));
+        return periods -> runner.run(log, new PeriodAnalysis(log, periods, looking, sums));
     }
 
     /** Headline figures of the users that {@code counter} counts. It is called three times at most. */
@@ -52,7 +63,7 @@ public final class TideTable {
 
     /** The counts of each day the log spans: what silhouettes are drawn from. */
     public static List<PeriodCounts> daily(EventLog log, ScanRunner runner, Looking looking) {
-        return runner.run(log, new PeriodAnalysis(log, log.span().periods(Grain.DAY), looking));
+        return counts(log, runner, log.span().periods(Grain.DAY), looking);
     }
 
     private static PeriodCounts whole(DayRange range, PeriodCounter counter) {

@@ -41,8 +41,7 @@ class TideTableTest {
         EventLog log = history.log(50, seed);
         for (Grain grain : Grain.values()) {
             List<DayRange> asked = log.span().periods(grain);
-            List<PeriodCounts> periods =
-                    RUNNER.run(log, new PeriodAnalysis(log, asked, Looking.withPath(firstPath(log))));
+            List<PeriodCounts> periods = TideTable.counts(log, RUNNER, asked, Looking.withPath(firstPath(log)));
             for (int p = 0; p < asked.size(); p++) {
                 compare(history, reference, periods.get(p));
                 OptionalDouble goneQuiet = periods.get(p).value(Figure.GONE_QUIET);
@@ -100,11 +99,11 @@ class TideTableTest {
         RandomHistory history = new RandomHistory(11, 200, 60).withRunning();
         EventLog whole = history.log(Integer.MAX_VALUE, 1);
         List<DayRange> weeks = whole.span().periods(Grain.WEEK);
-        List<PeriodCounts> expected = RUNNER.run(whole, new PeriodAnalysis(whole, weeks));
+        List<PeriodCounts> expected = TideTable.counts(whole, RUNNER, weeks, Looking.AT_ALL);
         for (int shardEvents : new int[] {1, 7, 100, 1000}) {
             EventLog log = history.log(shardEvents, shardEvents);
             try (ScanRunner runner = new ScanRunner(1 + shardEvents % 4, Duration.ofMinutes(1))) {
-                List<PeriodCounts> counts = runner.run(log, new PeriodAnalysis(log, weeks));
+                List<PeriodCounts> counts = TideTable.counts(log, runner, weeks, Looking.AT_ALL);
                 for (Figure figure : Figure.values()) {
                     assertThat(counts)
                             .extracting(c -> c.value(figure))
@@ -176,7 +175,8 @@ class TideTableTest {
     void overlappingPeriodsAreRefused() {
         EventLog log = new RandomHistory(16, 5, 10).log(1000, 1);
         DayRange day = DayRange.endingBefore(LocalDate.of(2026, 3, 22), 1);
-        assertThatThrownBy(() -> new PeriodAnalysis(log, List.of(day, day))).hasMessageContaining("overlap");
+        assertThatThrownBy(() -> TideTable.counts(log, RUNNER, List.of(day, day), Looking.AT_ALL))
+                .hasMessageContaining("overlap");
     }
 
     /** Counts of those who did something and of those who did not add up to everybody's, whatever is counted. */
@@ -199,6 +199,6 @@ class TideTableTest {
 
     private static List<PeriodCounts> counts(EventLog log, PersonCondition among) {
         Looking looking = new Looking(firstPath(log), Optional.of(new Conditions(1 << 20).of(log, among)));
-        return RUNNER.run(log, new PeriodAnalysis(log, log.span().periods(Grain.WEEK), looking));
+        return TideTable.counts(log, RUNNER, log.span().periods(Grain.WEEK), looking);
     }
 }

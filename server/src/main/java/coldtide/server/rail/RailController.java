@@ -110,15 +110,19 @@ class RailController implements WarmUp {
                 asked.log().endOfFullDays(),
                 figure,
                 figure.unit(),
-                TideTable.daily(asked.log(), asked.runner(), Looking.withPath(asked.firstPath())).stream()
-                        .map(day -> day.value(figure))
-                        .map(value -> value.isPresent() ? value.getAsDouble() : null)
-                        .toList(),
+                asked.shared("rail-days", figure, with -> days(with, figure)),
                 versions(asked),
                 marks.findByAppIdOrderByStarts(asked.app().id()).stream()
                         .map(mark -> MarkView.of(mark, asked.log().calendar()))
                         .toList(),
                 heldBack.countByAppIdAndSettledIsNull(asked.app().id()));
+    }
+
+    private static List<Double> days(Asked asked, Figure figure) {
+        return TideTable.daily(asked.log(), asked.runner(), Looking.withPath(asked.firstPath())).stream()
+                .map(day -> day.value(figure))
+                .map(value -> value.isPresent() ? value.getAsDouble() : null)
+                .toList();
     }
 
     @Override

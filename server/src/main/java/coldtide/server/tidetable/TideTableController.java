@@ -1,5 +1,7 @@
 package coldtide.server.tidetable;
 
+import coldtide.core.tidetable.DaySumAnalysis;
+import coldtide.core.tidetable.DaySums;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.PeriodAnalysis;
@@ -115,17 +117,31 @@ class TideTableController implements WarmUp {
         });
     }
 
-    /** Counts of periods are shared by all questions that need them: the history of a week is the same for each range that ends in it. */
+    /**
+     * Shared by all questions that need them: the sums of days by all questions about the same people, the counts of periods where
+     * ranges end in the same one.
+     */
     private static List<PeriodCounts> counts(Asked asked, TideTableAsk ask, List<DayRange> periods) {
-        return asked.shared("period-counts", new CountsAsked(periods, ask.among(), ask.lenient()), with -> {
-            PersonCondition among = with.reader(ask.lenient()).among(ask.among());
-            Looking looking =
-                    new Looking(with.firstPath(), Optional.of(with.conditions().of(with.log(), among)));
-            return with.runner().run(with.log(), new PeriodAnalysis(with.log(), periods, looking));
-        });
+        PeopleAsked people = new PeopleAsked(ask.among(), ask.lenient());
+        DaySums sums = asked.shared(
+                "day-sums",
+                people,
+                with -> with.runner().run(with.log(), new DaySumAnalysis(with.log(), people.looking(with))));
+        return asked.shared(
+                "period-counts",
+                new CountsAsked(periods, people),
+                with -> with.runner()
+                        .run(with.log(), new PeriodAnalysis(with.log(), periods, people.looking(with), sums)));
     }
 
-    private record CountsAsked(List<DayRange> periods, JsonNode among, Boolean lenient) {}
+    private record PeopleAsked(JsonNode among, Boolean lenient) {
+        Looking looking(Asked with) {
+            PersonCondition condition = with.reader(lenient).among(among);
+            return new Looking(with.firstPath(), Optional.of(with.conditions().of(with.log(), condition)));
+        }
+    }
+
+    private record CountsAsked(List<DayRange> periods, PeopleAsked people) {}
 
     @Override
     public void warm(Asked asked) {

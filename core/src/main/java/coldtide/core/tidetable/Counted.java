@@ -1,0 +1,39 @@
+package coldtide.core.tidetable;
+
+import coldtide.core.log.RevenueType;
+import coldtide.core.scan.Sums;
+import java.util.Arrays;
+
+/** Counts by kind and period, and money by its type and period, in millionths; added up as shards are read. */
+final class Counted {
+    final long[][] counts;
+    final long[][] micros;
+
+    Counted(int periods) {
+        counts = new long[Count.values().length][periods];
+        micros = new long[RevenueType.values().length][periods];
+    }
+
+    long[] of(Count count) {
+        return counts[count.ordinal()];
+    }
+
+    void add(Counted from) {
+        Sums.add(counts, from.counts);
+        Sums.add(micros, from.micros);
+    }
+
+    /** All counts of one period. */
+    long[] counts(int period) {
+        return column(counts, period);
+    }
+
+    /** All money of one period. */
+    long[] micros(int period) {
+        return column(micros, period);
+    }
+
+    static long[] column(long[][] rows, int place) {
+        return Arrays.stream(rows).mapToLong(row -> row[place]).toArray();
+    }
+}
