@@ -1,6 +1,8 @@
 package coldtide.core.scan;
 
 import coldtide.core.log.Shard;
+import java.lang.management.ManagementFactory;
+import java.lang.management.ThreadMXBean;
 import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -8,11 +10,13 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.BooleanSupplier;
 
-/** A question under way. */
+/** A pass under way. */
 public final class Running<P, R> {
+    /** Of what a thread did itself: on a busy machine much more time passes, and that says nothing of the question. */
+    private static final ThreadMXBean CLOCK = ManagementFactory.getThreadMXBean();
+
     private final List<Shard> shards;
     private final Analysis<P, R> analysis;
     private final Duration limit;
@@ -23,22 +27,24 @@ public final class Running<P, R> {
     private final Set<Thread> scanning = new HashSet<>();
     private final AtomicInteger begun = new AtomicInteger();
     private final AtomicInteger done = new AtomicInteger();
-    /** Nanoseconds that threads have worked for it, and what it began with so as not to overtake those before it for ever. */
-    private final AtomicLong worked;
+    private final Turns turns;
+    private final Share share;
 
     private volatile RuntimeException fault;
 
-    /** @param worked where it stands among the questions under way */
-    Running(List<Shard> shards, Analysis<P, R> analysis, Duration limit, long worked) {
+    /** @param share of the question of which this is a pass */
+    Running(List<Shard> shards, Analysis<P, R> analysis, Duration limit, Turns turns, Share share) {
         this.shards = shards;
         this.analysis = analysis;
         this.limit = limit;
-        this.worked = new AtomicLong(worked);
+        this.turns = turns;
+        this.share = share;
         deadline = System.nanoTime() + limit.toNanos();
     }
 
-    long worked() {
-        return worked.get();
+    /** When its turn is, by the clock of {@link Turns}. */
+    long due() {
+        return share.due();
     }
 
     boolean hasMore() {
@@ -83,12 +89,12 @@ public final class Running<P, R> {
             if (next >= shards.size()) {
                 return;
             }
-            long began = System.nanoTime();
-            if (began - deadline > 0) {
+            long began = CLOCK.getCurrentThreadCpuTime();
+            if (System.nanoTime() - deadline > 0) {
                 throw new ScanStoppedException("The question ran longer than " + limit.toSeconds() + " seconds.", null);
             }
             analysis.scan(shards.get(next), partial);
-            worked.addAndGet(System.nanoTime() - began);
+            turns.worked(share, CLOCK.getCurrentThreadCpuTime() - began);
             done.incrementAndGet();
         } while (fault == null && !othersWait.getAsBoolean());
     }

@@ -1,6 +1,7 @@
 package coldtide.server.access;
 
 import coldtide.server.access.PeopleController.AuditView;
+import coldtide.server.http.CsvFile;
 import coldtide.server.http.FormulaGuard;
 import coldtide.server.store.AuditEntry;
 import coldtide.server.store.AuditRepository;
@@ -8,9 +9,6 @@ import coldtide.server.store.AuditRepository.Which;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -27,10 +25,9 @@ class AuditFile {
 
     @Transactional(readOnly = true)
     public void write(Which which, Function<AuditEntry, AuditView> view, OutputStream stream) throws IOException {
-        try (Writer out = new OutputStreamWriter(stream, StandardCharsets.UTF_8);
-                CsvWriter csv = CsvWriter.builder().build(out);
-                Stream<AuditEntry> all =
-                        entries.findBy(which, found -> found.sortBy(AuditRepository.NEWEST_FIRST).stream())) {
+        try (Stream<AuditEntry> all =
+                entries.findBy(which, found -> found.sortBy(AuditRepository.NEWEST_FIRST).stream())) {
+            CsvWriter csv = CsvFile.to(stream);
             csv.writeRecord("at", "who", "app", "action", "detail");
             all.map(view)
                     .forEach(entry -> csv.writeRecord(
@@ -39,6 +36,7 @@ class AuditFile {
                             entry.app() == null ? "" : entry.app(),
                             entry.action(),
                             FormulaGuard.guarded(entry.detail())));
+            csv.flush();
         }
     }
 }

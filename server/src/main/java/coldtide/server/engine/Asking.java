@@ -112,8 +112,8 @@ public class Asking {
         Engine.Standing standing = engine.standing(app)
                 .orElseThrow(() -> Problem.conflict("No events of " + app.name() + " have been received yet."));
         EventLog log = standing.log();
-        Asked asked =
-                new Asked(app, log, engine.runner(), standing.conditions(), named.of(app), standing.answers()::get);
+        Asked asked = new Asked(
+                app, log, engine.runner().forQuestion(), standing.conditions(), named.of(app), standing.answers()::get);
         T answer = isRequest() ? questions.answer(name(), () -> answering.answer(asked)) : answering.answer(asked);
         double millis = (System.nanoTime() - began) / 1e6;
         Foot foot = new Foot(log.watermark(), log.dataTo(), log.events(), Math.round(millis * 100) / 100.0);

@@ -7,6 +7,7 @@ import jakarta.servlet.ServletInputStream;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -33,6 +34,9 @@ class SlowBodies extends OncePerRequestFilter {
     /** A body may take so long, and a millisecond more for each byte that has come. */
     private static final long PATIENCE_MILLIS = 20_000;
 
+    private static final String TOO_SLOW = "The request came too slowly and was given up.";
+
+    private static final int SHORT_BYTES = 1 << 16;
     private static final int BUFFER_BYTES = 1 << 16;
     private static final long MOST_REST_BYTES = 32L << 20;
 
@@ -49,27 +53,58 @@ class SlowBodies extends OncePerRequestFilter {
             throws ServletException, IOException {
         Body body = new Body(request);
         try {
-            if (body.mayBeRead()) {
-                chain.doFilter(body, response);
-                body.readRest(response);
-            } else {
-                ClientConnection.current().ifPresent(ClientConnection::abandonBody);
-                response.setHeader(HttpHeaders.RETRY_AFTER, "5");
-                Refusals.write(
+            if (!body.mayBeRead()) {
+                refuse(
                         response,
                         HttpStatus.SERVICE_UNAVAILABLE,
                         "Too many requests are being received at once. Try again in a moment.");
+                return;
+            }
+            if (isShort(request) && !body.readAhead()) {
+                refuse(response, HttpStatus.REQUEST_TIMEOUT, TOO_SLOW);
+                return;
+            }
+            chain.doFilter(body, response);
+            if (body.isTooSlow()) {
+                abandon(response);
+            } else {
+                body.readRest(response);
             }
         } finally {
             body.release();
         }
     }
 
+    /** Bodies that are read before anything else is done: those waiting for others no longer count among bodies being read. */
+    private static boolean isShort(HttpServletRequest request) {
+        String type = request.getContentType();
+        return request.getContentLengthLong() > 0
+                && request.getContentLengthLong() <= SHORT_BYTES
+                && type != null
+                && type.contains("json");
+    }
+
+    private static void refuse(HttpServletResponse response, HttpStatus status, String sentence) throws IOException {
+        response.setHeader(HttpHeaders.RETRY_AFTER, "5");
+        Refusals.write(response, status, sentence);
+        abandon(response);
+    }
+
+    /** The answer is sent first: the web server would put a page of its own in its place. */
+    private static void abandon(HttpServletResponse response) throws IOException {
+        if (!response.isCommitted()) {
+            response.setHeader(HttpHeaders.CONNECTION, "close");
+        }
+        response.flushBuffer();
+        ClientConnection.current().ifPresent(ClientConnection::abandonBody);
+    }
+
     /** A request whose body counts among those being read until its end. */
     private final class Body extends HttpServletRequestWrapper {
         private final String address;
         private boolean counted = true;
-        private Watched stream;
+        private Watched watched;
+        private ServletInputStream stream;
 
         Body(HttpServletRequest request) {
             super(request);
@@ -80,6 +115,24 @@ class SlowBodies extends OncePerRequestFilter {
 
         boolean mayBeRead() {
             return all.get() <= MOST_AT_ONCE && byAddress.getOrDefault(address, 0) <= MOST_OF_AN_ADDRESS;
+        }
+
+        boolean isTooSlow() {
+            return watched != null && watched.tooSlow;
+        }
+
+        /** Reads all of a short body; gives whether it came. */
+        boolean readAhead() throws IOException {
+            byte[] content = new byte[(int) getContentLengthLong()];
+            int read;
+            try {
+                read = getInputStream().readNBytes(content, 0, content.length);
+            } catch (IOException broken) {
+                return false;
+            }
+            release();
+            stream = new Received(content, read);
+            return read == content.length;
         }
 
         synchronized void release() {
@@ -110,14 +163,15 @@ class SlowBodies extends OncePerRequestFilter {
                     left -= read;
                 }
             } catch (IOException tooSlow) {
-                ClientConnection.current().ifPresent(ClientConnection::abandonBody);
+                abandon(response);
             }
         }
 
         @Override
         public ServletInputStream getInputStream() throws IOException {
             if (stream == null) {
-                stream = new Watched(super.getInputStream(), this);
+                watched = new Watched(super.getInputStream(), this);
+                stream = watched;
             }
             return stream;
         }
@@ -129,6 +183,7 @@ class SlowBodies extends OncePerRequestFilter {
         private final Body body;
         private final long began = System.nanoTime();
         private long bytes;
+        private boolean tooSlow;
 
         Watched(ServletInputStream in, Body body) {
             this.in = in;
@@ -141,8 +196,8 @@ class SlowBodies extends OncePerRequestFilter {
             }
             bytes += Math.max(0, count);
             if (TimeUnit.NANOSECONDS.toMillis(System.nanoTime() - began) > PATIENCE_MILLIS + bytes) {
-                ClientConnection.current().ifPresent(ClientConnection::abandonBody);
-                throw new IOException("The request came too slowly and was given up.");
+                tooSlow = true;
+                throw new IOException(TOO_SLOW);
             }
             return read;
         }
@@ -177,6 +232,40 @@ class SlowBodies extends OncePerRequestFilter {
         @Override
         public void close() throws IOException {
             in.close();
+        }
+    }
+
+    /** A body that is here. */
+    private static final class Received extends ServletInputStream {
+        private final ByteArrayInputStream in;
+
+        Received(byte[] content, int length) {
+            in = new ByteArrayInputStream(content, 0, length);
+        }
+
+        @Override
+        public int read() {
+            return in.read();
+        }
+
+        @Override
+        public int read(byte[] into, int from, int length) {
+            return in.read(into, from, length);
+        }
+
+        @Override
+        public boolean isFinished() {
+            return in.available() == 0;
+        }
+
+        @Override
+        public boolean isReady() {
+            return true;
+        }
+
+        @Override
+        public void setReadListener(ReadListener listener) {
+            throw new IllegalStateException("What has been received is read without waiting.");
         }
     }
 }

@@ -1,5 +1,6 @@
 package coldtide.server.intake;
 
+import coldtide.server.http.CsvFile;
 import coldtide.server.http.FormulaGuard;
 import coldtide.server.rows.ContentRow;
 import coldtide.server.rows.HeldBackColumns;
@@ -14,9 +15,6 @@ import coldtide.server.store.StoredForms;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStream;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -43,10 +41,9 @@ class HeldBackFile {
                 .flatMap(id -> imports.findByAppIdAndId(app.id(), id))
                 .flatMap(run -> run.reading().map(reading -> forms.read(run.format(), reading, Reading.class)))
                 .filter(reading -> reading.format() == Reading.Format.CSV);
-        try (Writer out = new OutputStreamWriter(stream, StandardCharsets.UTF_8);
-                CsvWriter csv = CsvWriter.builder().build(out);
-                Stream<HeldBackRow> all =
-                        rows.findBy(which, found -> found.sortBy(HeldBackRepository.AS_THEY_CAME).stream())) {
+        try (Stream<HeldBackRow> all =
+                rows.findBy(which, found -> found.sortBy(HeldBackRepository.AS_THEY_CAME).stream())) {
+            CsvWriter csv = CsvFile.to(stream);
             if (own.isPresent()) {
                 List<String> head = new ArrayList<>(HeldBackColumns.NAMES);
                 own.get().columns().forEach(column -> head.add(column.name()));
@@ -61,6 +58,7 @@ class HeldBackFile {
                         FormulaGuard.guarded(row.reason()),
                         FormulaGuard.guarded(row.content())));
             }
+            csv.flush();
         }
     }
 

@@ -212,6 +212,9 @@ class AccessTest {
         String csv = keeper.get("/api/audit.csv?action=sign-in%20failed").text();
         assertThat(csv).startsWith("at,who,app,action,detail").contains(name);
         assertThat(Caller.demo().get("/api/audit.csv").status()).isEqualTo(403);
+        assertThat(keeper.get("/api/audit.csv?from=%2B999999999-12-31").status())
+                .as("no empty file for what cannot be asked")
+                .isEqualTo(400);
     }
 
     @Test
