@@ -25,6 +25,8 @@ final class Tally {
     private final boolean oneGroupEach;
     /** Whether people are asked for window by window, not in the range alone. */
     private final boolean wantsPeople;
+    /** Whether events are asked for window by window, not in the range alone. */
+    private final boolean wantsEvents;
     /** Windows and one more, where the last differences go. */
     private final int stride;
 
@@ -61,6 +63,7 @@ final class Tally {
         this.buckets = buckets;
         this.oneGroupEach = oneGroupEach;
         wantsPeople = kind.isOfPeople();
+        wantsEvents = kind != Measure.Kind.PEOPLE && kind != Measure.Kind.SHARE;
         stride = buckets.size() + 2;
         int cells = groups * stride;
         boolean sums = kind == Measure.Kind.SUM || kind == Measure.Kind.MEAN;
@@ -102,7 +105,7 @@ final class Tally {
     }
 
     private void events(int base, int first, int end, boolean inRange, int times) {
-        if (first < end) {
+        if (first < end && wantsEvents) {
             events[base + first] += times;
             events[base + end] -= times;
         }

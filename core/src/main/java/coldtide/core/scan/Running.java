@@ -10,7 +10,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.function.BooleanSupplier;
 
 /** A pass under way. */
 public final class Running<P, R> {
@@ -51,8 +50,8 @@ public final class Running<P, R> {
         return fault == null && begun.get() < shards.size();
     }
 
-    /** Scans shard after shard, at least one if there is one, until {@code othersWait}. */
-    void turn(BooleanSupplier othersWait) {
+    /** Scans shard after shard, at least one if there is one, until its turn is over. */
+    void turn() {
         P partial;
         synchronized (this) {
             if (!hasMore()) {
@@ -64,7 +63,7 @@ public final class Running<P, R> {
         RuntimeException thrown = null;
         try {
             partial = partial == null ? analysis.empty() : partial;
-            scan(partial, othersWait);
+            scan(partial);
         } catch (RuntimeException e) {
             thrown = e;
         } catch (Error e) {
@@ -83,7 +82,8 @@ public final class Running<P, R> {
         }
     }
 
-    private void scan(P partial, BooleanSupplier othersWait) {
+    private void scan(P partial) {
+        boolean isOver;
         do {
             int next = begun.getAndIncrement();
             if (next >= shards.size()) {
@@ -94,9 +94,9 @@ public final class Running<P, R> {
                 throw new ScanStoppedException("The question ran longer than " + limit.toSeconds() + " seconds.", null);
             }
             analysis.scan(shards.get(next), partial);
-            turns.worked(share, CLOCK.getCurrentThreadCpuTime() - began);
+            isOver = turns.worked(share, CLOCK.getCurrentThreadCpuTime() - began);
             done.incrementAndGet();
-        } while (fault == null && !othersWait.getAsBoolean());
+        } while (fault == null && !isOver);
     }
 
     private void fail(RuntimeException why) {

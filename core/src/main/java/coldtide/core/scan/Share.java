@@ -7,7 +7,7 @@ final class Share {
     /** Most questions need no more than one turn: they are answered in the order in which they were asked. */
     private static final long TURN_NANOS = Duration.ofMillis(50).toNanos();
 
-    private long due;
+    private volatile long due;
     private long had;
 
     /** @param due by the clock of {@link Turns} */
@@ -15,16 +15,22 @@ final class Share {
         this.due = due;
     }
 
-    synchronized long due() {
+    long due() {
         return due;
     }
 
-    /** Threads have worked for it. After a turn its next one is due when everybody else could have had as much. */
-    synchronized void worked(long nanos) {
+    /**
+     * Threads have worked for it. After a turn its next one is due when everybody else could have had as much.
+     *
+     * @return whether the turn is over
+     */
+    synchronized boolean worked(long nanos) {
         had += nanos;
-        if (had >= TURN_NANOS) {
-            due += had;
-            had = 0;
+        if (had < TURN_NANOS) {
+            return false;
         }
+        due = due + had;
+        had = 0;
+        return true;
     }
 }

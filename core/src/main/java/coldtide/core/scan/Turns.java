@@ -5,7 +5,6 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
-import java.util.function.BooleanSupplier;
 
 /**
  * A fixed set of threads and the passes they work for, the one first whose question has been due for longest. The clock tells how long
@@ -45,23 +44,20 @@ final class Turns {
         notifyAll();
     }
 
-    void worked(Share share, long nanos) {
-        share.worked(nanos);
-        clock.addAndGet(nanos / Math.max(1, open));
-    }
-
-    boolean othersWait() {
-        return open > 1;
+    /** Notes what a thread has worked for a question; gives whether it is the turn of another now. */
+    boolean worked(Share share, long nanos) {
+        int waiting = open;
+        clock.addAndGet(nanos / Math.max(1, waiting));
+        return share.worked(nanos) && waiting > 1;
     }
 
     private void work() {
-        BooleanSupplier others = this::othersWait;
         while (true) {
             Running<?, ?> running = next();
             if (running == null) {
                 return;
             }
-            running.turn(others);
+            running.turn();
         }
     }
 
