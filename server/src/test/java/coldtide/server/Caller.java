@@ -41,6 +41,13 @@ public final class Caller {
         return new Caller(Application.address());
     }
 
+    /** Nobody in particular, of a server elsewhere. */
+    public static Caller stranger(String base) {
+        Caller caller = new Caller(base);
+        caller.get("/api/session");
+        return caller;
+    }
+
     /** Somebody signed in with the demo account. */
     public static Caller demo() {
         return as("demo", "fourteen-beacons");

@@ -12,6 +12,7 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Properties;
 import tools.jackson.databind.JsonNode;
 
@@ -22,6 +23,7 @@ public final class OwnServer implements AutoCloseable {
     private final Path folder;
     private final String schema;
     private final String memory;
+    private final Optional<Relay> by;
     private final List<String> settings;
     private final Properties database;
     private String base;
@@ -33,6 +35,12 @@ public final class OwnServer implements AutoCloseable {
      * @param settings of the server: {@code --name=value}
      */
     public OwnServer(Path folder, String schema, String memory, String... settings) throws Exception {
+        this(folder, schema, memory, Optional.empty(), settings);
+    }
+
+    /** @param by what it reaches the database by; empty for directly */
+    OwnServer(Path folder, String schema, String memory, Optional<Relay> by, String... settings) throws Exception {
+        this.by = by;
         this.folder = folder;
         this.schema = schema;
         this.memory = memory;
@@ -82,7 +90,7 @@ public final class OwnServer implements AutoCloseable {
         ProcessBuilder builder = new ProcessBuilder(command)
                 .redirectErrorStream(true)
                 .redirectOutput(folder.resolve("out").toFile());
-        builder.environment().put("SPRING_DATASOURCE_URL", url());
+        builder.environment().put("SPRING_DATASOURCE_URL", by.map(this::urlBy).orElseGet(this::url));
         builder.environment().put("SPRING_DATASOURCE_USERNAME", database.getProperty("spring.datasource.username"));
         builder.environment().put("SPRING_DATASOURCE_PASSWORD", database.getProperty("spring.datasource.password"));
         process = builder.start();
@@ -129,6 +137,10 @@ public final class OwnServer implements AutoCloseable {
 
     private String url() {
         return database.getProperty("spring.datasource.url") + "?currentSchema=" + schema;
+    }
+
+    private String urlBy(Relay relay) {
+        return url().replaceFirst("//[^/]+/", "//127.0.0.1:" + relay.port() + "/");
     }
 
     private Connection connection() throws SQLException {
