@@ -191,3 +191,16 @@ stop_cluster() {
     as_postgres "$(postgres_bin)/pg_ctl" -D "$data" -m fast -w stop >/dev/null
   fi
 }
+
+# Runs one test on a database of its own, with its own settings: bench_test LOG TEST SETTING WHAT-A-FAILURE-MEANS
+bench_test() {
+  need_tools
+  mkdir -p "$RUN"
+  trap 'stop_cluster test' EXIT
+  trap 'exit 130' INT TERM
+  start_cluster test 5660
+  export COLDTIDE_TEST_PROPERTIES="$RUN/test.properties"
+  cd "$ROOT"
+  mvn -B -pl core,world,server test -Dspotbugs.skip=true "-Dtest=$2" -Dsurefire.failIfNoSpecifiedTests=false "$3" >"$RUN/$1.log" 2>&1 \
+    || { grep -E '^\[ERROR\]' "$RUN/$1.log" | head -n 20 >&2 || true; fail "$4, or the test could not run; see .run/$1.log."; }
+}
