@@ -10,7 +10,7 @@ export type HeldBackView = Schemas['HeldBackView'];
 export type Kind = HeldBackView['kind'];
 export type IntakeNow = Schemas['IntakeNow'];
 
-/** Which rows held back are meant. */
+/** Which rejected rows are meant. */
 export interface Which {
   importId?: number;
   kind?: Kind;
@@ -187,7 +187,7 @@ export function useCorrect(app: string) {
   });
 }
 
-/** Sends rows again as they stand. */
+/** Sends rows again unchanged. */
 export function useSendAgain(app: string) {
   return useMutation({
     mutationFn: (which: Which) =>
@@ -195,6 +195,28 @@ export function useSendAgain(app: string) {
         api.POST('/api/apps/{app}/held-back/again', { params: { path: { app }, query: { ...which } } }),
       ),
     onSuccess: () => heldBackChanged(app),
+  });
+}
+
+/** Dismisses one rejected row, or all that are meant. */
+export function useDismiss(app: string) {
+  return useMutation({
+    mutationFn: async (what: { id: number } | { which: Which }) => {
+      if ('id' in what)
+        await answered(
+          api.POST('/api/apps/{app}/held-back/{id}/dismiss', { params: { path: { app, id: what.id } } }),
+        );
+      else
+        await answered(
+          api.POST('/api/apps/{app}/held-back/dismiss', {
+            params: { path: { app }, query: { ...what.which } },
+          }),
+        );
+    },
+    onSuccess: () => {
+      void heldBackChanged(app);
+      answersChanged(app);
+    },
   });
 }
 

@@ -644,6 +644,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/apps/{app}/held-back/dismiss": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["dismissAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/apps/{app}/held-back/{id}": {
         parameters: {
             query?: never;
@@ -670,6 +686,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/apps/{app}/held-back/{id}/dismiss": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["dismiss"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2133,6 +2165,10 @@ export interface components {
             p: number;
             /** Format: double */
             value: number;
+        };
+        Dismissed: {
+            /** Format: int64 */
+            rows: number;
         };
         DropView: {
             change: components["schemas"]["ChangeView"];
@@ -5000,6 +5036,32 @@ export interface operations {
             };
         };
     };
+    dismissAll: {
+        parameters: {
+            query?: {
+                importId?: number;
+                kind?: "FORM" | "MISSING" | "TIME" | "MONEY" | "TOO_LONG" | "NOT_TEXT" | "NUMBER" | "LIMIT" | "OTHER";
+                live?: boolean;
+            };
+            header?: never;
+            path: {
+                app: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dismissed"];
+                };
+            };
+        };
+    };
     one_2: {
         parameters: {
             query?: never;
@@ -5046,6 +5108,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Result"];
+                };
+            };
+        };
+    };
+    dismiss: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                app: string;
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dismissed"];
                 };
             };
         };

@@ -27,7 +27,7 @@ export function Foot({ foot, rail, app }: FootProps) {
       ) : (
         <span>No answer yet</span>
       )}
-      {rail && app && <Link to={`/a/${app.key}/intake`}>{plural(rail.heldBack, 'row')} held back</Link>}
+      {rail && app && <Link to={`/a/${app.key}/intake`}>{plural(rail.heldBack, 'rejected row')}</Link>}
       {app && <span>Days by the clocks of {app.zone}</span>}
     </footer>
   );

@@ -6,7 +6,7 @@ export function NoEvents({ app }: { app: AppView }) {
   return (
     <p className="serif empty-room">
       No events of {app.name} have been received yet.{' '}
-      <Link to={`/a/${app.key}/intake`}>Bring a file of events</Link> and its figures appear here.
+      <Link to={`/a/${app.key}/intake`}>Import a file of events</Link> to fill this room.
     </p>
   );
 }

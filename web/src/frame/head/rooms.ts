@@ -11,26 +11,26 @@ export const GROUPS = [
   {
     name: 'Ask',
     rooms: [
-      { path: 'measures', name: 'Measures', compares: false },
+      { path: 'measures', name: 'Metrics', compares: false },
       { path: 'retention', name: 'Retention', compares: false },
       { path: 'funnels', name: 'Funnels', compares: false },
-      { path: 'contrast', name: 'Side by side', compares: false },
-      { path: 'places', name: 'Places', compares: false },
+      { path: 'contrast', name: 'Compare', compares: false },
+      { path: 'places', name: 'Level maps', compares: false },
     ],
   },
   {
-    name: 'People',
+    name: 'Users',
     rooms: [
       { path: 'segments', name: 'Segments', compares: false },
-      { path: 'register', name: 'Register', compares: false },
+      { path: 'register', name: 'User list', compares: false },
     ],
   },
   {
-    name: 'Records',
+    name: 'Data',
     rooms: [
-      { path: 'catalogue', name: 'Catalogue', compares: false },
-      { path: 'intake', name: 'Intake', compares: false },
-      { path: 'extracts', name: 'Extracts', compares: false },
+      { path: 'catalogue', name: 'Event catalogue', compares: false },
+      { path: 'intake', name: 'Import', compares: false },
+      { path: 'extracts', name: 'Raw events', compares: false },
       { path: 'settings', name: 'Settings', compares: false },
     ],
   },

@@ -7,26 +7,26 @@ interface ColumnTableProps {
   onChange: (reading: Reading) => void;
 }
 
-/** Each column, what stands in it, and what it becomes. */
+/** Each column with sample values and what it is imported as. */
 export function ColumnTable({ reading, rows, onChange }: ColumnTableProps) {
   return (
     <table className="ruled columns">
       <thead>
         <tr>
           <th scope="col">Column</th>
-          <th scope="col">Stands in it</th>
-          <th scope="col">Becomes</th>
-          <th scope="col">Called</th>
+          <th scope="col">Sample</th>
+          <th scope="col">Import as</th>
+          <th scope="col">Name</th>
         </tr>
       </thead>
       <tbody>
         {reading.columns.map((column, index) => (
           <tr key={column.name}>
             <th scope="row">{column.name}</th>
-            <td className="content">{standsIn(rows, index)}</td>
+            <td className="content">{sample(rows, index)}</td>
             <td>
               <select
-                aria-label={`What ${column.name} becomes`}
+                aria-label={`Import ${column.name} as`}
                 value={column.becomes}
                 onChange={(event) =>
                   onChange(withPart(reading, index, event.target.value as typeof column.becomes))
@@ -43,7 +43,7 @@ export function ColumnTable({ reading, rows, onChange }: ColumnTableProps) {
               {column.becomes === 'PROPERTY' && (
                 <input
                   key={column.property}
-                  aria-label={`Name of the property that ${column.name} becomes`}
+                  aria-label={`Property name of ${column.name}`}
                   defaultValue={column.property}
                   onBlur={(event) =>
                     event.target.value.trim() !== column.property &&
@@ -59,8 +59,8 @@ export function ColumnTable({ reading, rows, onChange }: ColumnTableProps) {
   );
 }
 
-/** The first different values of a column. */
-function standsIn(rows: LookView['rows'], index: number): string {
+/** The first distinct values of a column. */
+function sample(rows: LookView['rows'], index: number): string {
   const values = [...new Set(rows.map((row) => row.values[index] ?? '').filter((value) => value !== ''))];
   return values.slice(0, 4).join(' · ');
 }

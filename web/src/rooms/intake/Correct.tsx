@@ -31,16 +31,16 @@ function CorrectForm({ app, row, onDone }: CorrectProps) {
       onKeyDown={(event) => event.key === 'Escape' && onDone()}
     >
       <textarea
-        aria-label="The row, corrected"
+        aria-label="Corrected row"
         autoFocus
         rows={Math.min(6, 1 + Math.floor(content.length / 60))}
         value={content}
         onChange={(event) => setContent(event.target.value)}
       />
       <Button type="submit" variant="contained" disabled={correct.isPending}>
-        Send it again
+        Send again
       </Button>
-      <Button onClick={onDone}>Leave it</Button>
+      <Button onClick={onDone}>Cancel</Button>
       {still && (
         <p className="fall" role="alert">
           {still}

@@ -4,53 +4,54 @@ import { instantIn } from '../../words/dates';
 import { bytes, count } from '../../words/numbers';
 
 const STATES: Record<ImportView['state'], string> = {
-  UPLOADING: 'sending broke off',
-  LOOKED_AT: 'waits for you',
+  UPLOADING: 'upload interrupted',
+  LOOKED_AT: 'needs review',
   WAITING: 'waiting',
   RUNNING: 'reading',
   DONE: 'done',
   REFUSED: 'refused',
-  BROKEN_OFF: 'broken off',
+  BROKEN_OFF: 'interrupted',
   STOPPED: 'stopped',
 };
 
 interface ImportsProps {
   app: AppView;
-  onHeldBack: (importId: number) => void;
+  onRejected: (importId: number) => void;
   onLook: (run: ImportView) => void;
 }
 
 /** The files sent so far, newest first, with what became of their rows. */
-export function Imports({ app, onHeldBack, onLook }: ImportsProps) {
+export function Imports({ app, onRejected, onLook }: ImportsProps) {
   const imports = useImports(app.key);
   if (imports.isError) return <p className="fall">{imports.error.message}</p>;
-  if (!imports.data || imports.data.length === 0) return <p className="second">No file has been sent yet.</p>;
+  if (!imports.data || imports.data.length === 0)
+    return <p className="second">No file has been imported yet.</p>;
   return (
     <table className="ruled">
       <thead>
         <tr>
           <th scope="col">File</th>
-          <th scope="col">Sent</th>
+          <th scope="col">Uploaded</th>
           <th scope="col">By</th>
           <th scope="col">State</th>
           <th scope="col" className="number">
             Rows read
           </th>
           <th scope="col" className="number">
-            Taken
+            Accepted
           </th>
           <th scope="col" className="number">
-            Already known
+            Duplicates
           </th>
           <th scope="col" className="number">
-            Held back
+            Rejected
           </th>
           <th scope="col">Newest event</th>
         </tr>
       </thead>
       <tbody>
         {imports.data.map((run) => (
-          <ImportRows key={run.id} run={run} app={app} onHeldBack={onHeldBack} onLook={onLook} />
+          <ImportRows key={run.id} run={run} app={app} onRejected={onRejected} onLook={onLook} />
         ))}
       </tbody>
     </table>
@@ -61,7 +62,7 @@ interface ImportRowsProps extends ImportsProps {
   run: ImportView;
 }
 
-function ImportRows({ run, app, onHeldBack, onLook }: ImportRowsProps) {
+function ImportRows({ run, app, onRejected, onLook }: ImportRowsProps) {
   const failed = run.state === 'REFUSED' || run.state === 'BROKEN_OFF';
   return (
     <>
@@ -79,7 +80,7 @@ function ImportRows({ run, app, onHeldBack, onLook }: ImportRowsProps) {
         <td className="number">{count(run.known)}</td>
         <td className="number">
           {run.heldBack > 0 ? (
-            <button className="word" onClick={() => onHeldBack(run.id)}>
+            <button className="word" onClick={() => onRejected(run.id)}>
               {count(run.heldBack)}
             </button>
           ) : (
@@ -106,7 +107,7 @@ function Step({ run, app, onLook }: { run: ImportView; app: AppView; onLook: (ru
   if (run.state === 'LOOKED_AT') {
     return (
       <button className="word" onClick={() => onLook(run)}>
-        Look at it
+        Review
       </button>
     );
   }
@@ -115,11 +116,11 @@ function Step({ run, app, onLook }: { run: ImportView; app: AppView; onLook: (ru
     <>
       {run.state === 'RUNNING' && (
         <>
-          <progress value={part} aria-label={`Reading ${run.fileName}`} /> {Math.floor(part * 100)} %{' '}
+          <progress value={part} aria-label={`Reading ${run.fileName}`} /> {Math.floor(part * 100)}%{' '}
         </>
       )}
       <button className="word" disabled={stop.isPending} onClick={() => stop.mutate(run.id)}>
-        {run.state === 'UPLOADING' ? 'Forget it' : 'Stop'}
+        {run.state === 'UPLOADING' ? 'Remove' : 'Stop'}
       </button>
     </>
   );

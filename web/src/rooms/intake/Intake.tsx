@@ -3,15 +3,15 @@ import { useImports, useIntakeNow, type ImportView, type Which } from '../../api
 import { useSession, type AppView } from '../../api/queries';
 import { useFrame } from '../../frame/Frame';
 import { instantIn } from '../../words/dates';
-import { HeldBack } from './HeldBack';
 import { Imports } from './Imports';
 import { Look } from './Look';
+import { RejectedRows } from './RejectedRows';
 import { SendFile } from './SendFile';
 import './intake.css';
 
 const ALL: Which = {};
 
-/** Events in: files and senders, what became of them, what was held back. */
+/** Import: files and live senders, how many of their rows were accepted, and the rejected rows. */
 export default function Intake() {
   const { app, setFoot } = useFrame();
   const session = useSession();
@@ -23,9 +23,9 @@ export default function Intake() {
   return (
     <div className="intake">
       <section>
-        <h1 className="serif">Bring a file of events to {app.name}</h1>
+        <h1 className="serif">Import events into {app.name}</h1>
         {session.data?.role === 'READER' ? (
-          <p className="second">As a reader you may look, but not bring files in. Ask a keeper.</p>
+          <p className="second">Readers cannot import files. Ask an admin.</p>
         ) : (
           <SendFile app={app} onHere={setLooking} />
         )}
@@ -34,16 +34,16 @@ export default function Intake() {
         <Look key={looking.id} app={app} run={looking} onDone={() => setLooking(undefined)} />
       )}
       <section>
-        <h2 className="serif">Files brought in</h2>
-        <Imports app={app} onHeldBack={(importId) => setWhich({ importId })} onLook={setLooking} />
+        <h2 className="serif">Imported files</h2>
+        <Imports app={app} onRejected={(importId) => setWhich({ importId })} onLook={setLooking} />
       </section>
       <section>
-        <h2 className="serif">Sent live</h2>
+        <h2 className="serif">Live events</h2>
         <Live app={app} />
       </section>
       <section>
-        <h2 className="serif">Held back</h2>
-        <HeldBack app={app} which={which} onWhich={setWhich} />
+        <h2 className="serif">Rejected rows</h2>
+        <RejectedRows app={app} which={which} onWhich={setWhich} />
       </section>
     </div>
   );
@@ -59,11 +59,11 @@ function Live({ app }: { app: AppView }) {
         </span>
       )}
       {now.data?.newestLive
-        ? `The last message came on ${instantIn(now.data.newestLive, app.zone)}.`
-        : 'No program has sent anything since the server was started.'}{' '}
+        ? `The last live message arrived on ${instantIn(now.data.newestLive, app.zone)}.`
+        : 'No live message has arrived since the server was started.'}{' '}
       <span className="second">
-        Programs send CloudEvents to <code>/api/apps/{app.key}/events</code> with a key, which a keeper makes
-        under Settings.
+        Programs send CloudEvents to <code>/api/apps/{app.key}/events</code> with an API key. Admins create
+        keys in Settings.
       </span>
     </p>
   );

@@ -14,7 +14,7 @@ interface LookProps {
   onDone: () => void;
 }
 
-/** How a file is read and what its first rows become, before any of it is taken. */
+/** Review of a file before it is imported: how it is read, and its first rows as events. */
 export function Look({ app, run, onDone }: LookProps) {
   const [changed, setChanged] = useState<Reading>();
   const [keep, setKeep] = useState(true);
@@ -28,7 +28,9 @@ export function Look({ app, run, onDone }: LookProps) {
     <section className="look" aria-label={`How ${run.fileName} is read`}>
       <h2 className="serif">{run.fileName}</h2>
       <ReadingSentence reading={reading} app={app} onChange={setChanged} />
-      {look.data.kept && !changed && <p className="second">Read as the last file with these columns was.</p>}
+      {look.data.kept && !changed && (
+        <p className="second">Settings of the last file with these columns are used.</p>
+      )}
       <ColumnTable reading={reading} rows={look.data.rows} onChange={setChanged} />
       {fault ? (
         <p className="fall" role="alert">
@@ -43,14 +45,14 @@ export function Look({ app, run, onDone }: LookProps) {
           disabled={Boolean(fault) || begin.isPending || look.isFetching}
           onClick={() => begin.mutate({ id: run.id, reading, keep }, { onSuccess: onDone })}
         >
-          Bring it in
+          Import
         </Button>
         <Button disabled={stop.isPending} onClick={() => stop.mutate(run.id, { onSettled: onDone })}>
-          Leave it
+          Cancel
         </Button>
         <FormControlLabel
           control={<Checkbox size="small" checked={keep} onChange={(_, on) => setKeep(on)} />}
-          label="Read the next file with these columns the same way"
+          label="Use these settings for the next file with these columns"
         />
       </div>
       {begin.error && <p className="fall">{begin.error.message}</p>}
@@ -58,11 +60,11 @@ export function Look({ app, run, onDone }: LookProps) {
   );
 }
 
-/** The first rows as events, or why they would be held back. */
+/** The first rows as events, or why they would be rejected. */
 function Becomes({ look, zone }: { look: LookView; zone: string }) {
   return (
     <>
-      <h3 className="serif">The first rows become</h3>
+      <h3 className="serif">Preview of the first rows</h3>
       <ul className="becomes">
         {look.rows.slice(0, 4).map((row) =>
           row.fault === null ? (
@@ -74,7 +76,7 @@ function Becomes({ look, zone }: { look: LookView; zone: string }) {
             </li>
           ) : (
             <li key={row.line} className="fall">
-              Line {row.line} would be held back: {row.fault}
+              Line {row.line} would be rejected: {row.fault}
             </li>
           ),
         )}

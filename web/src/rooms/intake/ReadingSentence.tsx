@@ -10,7 +10,7 @@ interface ReadingSentenceProps {
 
 const ENCODINGS = ['UTF-8', 'UTF-16', 'UTF-16LE', 'UTF-16BE', 'windows-1252', 'ISO-8859-1'];
 
-/** What was found out about the file, in words that can be changed. */
+/** How the file is read, as a sentence whose settings can be changed. */
 export function ReadingSentence({ reading, app, onChange }: ReadingSentenceProps) {
   const parts = new Set(reading.columns.map((column) => column.becomes));
   const set = (change: Partial<Reading>) => onChange({ ...reading, ...change });
@@ -18,14 +18,14 @@ export function ReadingSentence({ reading, app, onChange }: ReadingSentenceProps
     <p className="reading">
       {reading.format === 'CSV' ? (
         <>
-          A CSV file{reading.gzip && ', packed by gzip'}, its fields between{' '}
+          CSV file{reading.gzip && ' (gzip)'} separated by{' '}
           <Choice
             label="Delimiter"
             value={reading.delimiter}
             options={DELIMITERS}
             onChange={(delimiter) => set({ delimiter })}
           />
-          , in{' '}
+          , encoded as{' '}
           <Choice
             label="Encoding"
             value={reading.encoding}
@@ -36,23 +36,24 @@ export function ReadingSentence({ reading, app, onChange }: ReadingSentenceProps
         </>
       ) : (
         <>
-          {reading.format === 'NDJSON' ? 'One JSON object a line' : 'A Parquet file'}
-          {reading.gzip && ', packed by gzip'}.{' '}
+          {reading.format === 'NDJSON' ? 'One JSON object per line' : 'Parquet file'}
+          {reading.gzip && ' (gzip)'}.{' '}
         </>
       )}
-      Times are written{' '}
+      Times look like{' '}
       <Choice
-        label="How times are written"
+        label="Format of times"
         value={reading.times}
         options={TIMES}
         onChange={(times) => set({ times: times as Reading['times'] })}
       />{' '}
-      and, where they say no zone, by the clocks of{' '}
-      <Blank label="Time zone" value={reading.zone} onChange={(zone) => set({ zone: zone || app.zone })} />.
+      and are in time zone{' '}
+      <Blank label="Time zone" value={reading.zone} onChange={(zone) => set({ zone: zone || app.zone })} />{' '}
+      unless they say another.
       {!parts.has('NAME') && (
         <>
           {' '}
-          Every row is a{' '}
+          Every row is the event{' '}
           <Blank
             label="Name of every event"
             value={reading.eventName ?? ''}
@@ -76,9 +77,9 @@ export function ReadingSentence({ reading, app, onChange }: ReadingSentenceProps
       {parts.has('AMOUNT') && reading.format === 'CSV' && (
         <>
           {' '}
-          Amounts are written like{' '}
+          Amounts look like{' '}
           <Choice
-            label="How amounts are written"
+            label="Format of amounts"
             value={reading.decimalComma ? 'comma' : 'point'}
             options={{ point: '4.99', comma: '4,99' }}
             onChange={(mark) => set({ decimalComma: mark === 'comma' })}

@@ -47,7 +47,7 @@ export function SendFile({ app, onHere }: SendFileProps) {
         {send.isPending ? (
           <SendingLine run={progress} onStop={() => stopper.current?.abort()} />
         ) : (
-          'or drop it here: CSV, NDJSON or Parquet, also packed by gzip. A list of purchases will do.'
+          'or drop it here: CSV, NDJSON or Parquet, also with gzip. A list of purchases is enough.'
         )}
         <input
           ref={input}
@@ -63,15 +63,15 @@ export function SendFile({ app, onHere }: SendFileProps) {
         />
       </div>
       <p className="second">
-        Nothing is taken before you have seen how the file is read. Every row is taken, already known, or held
-        back with its reason; a row sent twice counts once.
+        Nothing is imported before you have reviewed how the file is read. Every row is accepted, a duplicate,
+        or rejected with a reason. A row sent twice counts once.
       </p>
       {send.error && !wasStopped(send.error) && (
         <p className="fall" role="alert">
-          {send.error.message} Choose the same file to go on where it stopped.
+          {send.error.message} Choose the same file to continue.
         </p>
       )}
-      {wasStopped(send.error) && <p>Sending was stopped. Choose the same file to go on.</p>}
+      {wasStopped(send.error) && <p>The upload was stopped. Choose the same file to continue.</p>}
     </div>
   );
 }
@@ -79,10 +79,10 @@ export function SendFile({ app, onHere }: SendFileProps) {
 function SendingLine({ run, onStop }: { run: ImportView | undefined; onStop: () => void }) {
   return (
     <span role="status">
-      Sending {run?.fileName}{' '}
+      Uploading {run?.fileName}{' '}
       {run && (
         <>
-          <progress value={run.bytesHere / run.bytes} aria-label="Sending" /> {bytes(run.bytesHere)} of{' '}
+          <progress value={run.bytesHere / run.bytes} aria-label="Upload" /> {bytes(run.bytesHere)} of{' '}
           {bytes(run.bytes)}
         </>
       )}{' '}

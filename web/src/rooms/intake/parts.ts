@@ -7,16 +7,16 @@ export const PARTS: Record<Part, string> = {
   NAME: 'name of the event',
   TIME: 'time',
   INSTALL: 'install (one app on one device)',
-  ACCOUNT: 'account (a person)',
+  ACCOUNT: 'account (a user)',
   ID: 'id of the event',
   SOURCE: 'sender',
   AMOUNT: 'amount of money',
   CURRENCY: 'currency',
-  REVENUE_TYPE: 'kind of revenue',
+  REVENUE_TYPE: 'revenue type',
   RECEIVED: 'time received',
   SENT: 'time sent',
   PROPERTY: 'property',
-  NOTHING: 'left out',
+  NOTHING: 'not imported',
 };
 
 export const TIMES: Record<Reading['times'], string> = {
@@ -37,14 +37,14 @@ export const DELIMITERS: Record<string, string> = {
 };
 
 export const KINDS: Record<Kind, string> = {
-  FORM: 'not readable as a row',
-  MISSING: 'something missing',
+  FORM: 'unreadable row',
+  MISSING: 'missing value',
   TIME: 'time',
   MONEY: 'money',
   TOO_LONG: 'too long or too many',
-  NOT_TEXT: 'bytes that are no text',
-  NUMBER: 'a number that is too large',
-  LIMIT: 'too many different names',
+  NOT_TEXT: 'not text',
+  NUMBER: 'number too large',
+  LIMIT: 'limit reached',
   OTHER: 'other',
 };
 

@@ -44,11 +44,11 @@ class IntakeTest {
             visitor.page
                     .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Correct"))
                     .click();
-            visitor.page.getByLabel("The row, corrected").fill("15.06.2026 18:44;chi;1,99;lamp oil");
+            visitor.page.getByLabel("Corrected row").fill("15.06.2026 18:44;chi;1,99;lamp oil");
             visitor.page
-                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send it again"))
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send again"))
                     .click();
-            assertThat(visitor.page.getByText("No row is held back.")).isVisible();
+            assertThat(visitor.page.getByText("No rejected rows.")).isVisible();
 
             visitor.page
                     .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Watch"))
@@ -82,20 +82,16 @@ class IntakeTest {
             String file = "moment,phone,deed,strength\n2026-06-03T10:15:00Z,p1,beacon_lit,5\n";
             visitor.send("odd.csv", file);
             assertThat(visitor.page.getByText("No column says who.")).isVisible();
-            visitor.page.getByLabel("What phone becomes").selectOption("INSTALL");
+            visitor.page.getByLabel("Import phone as").selectOption("INSTALL");
             assertThat(visitor.page.getByText("No column says what was done.")).isVisible();
-            visitor.page.getByLabel("What deed becomes").selectOption("NAME");
-            visitor.page
-                    .getByLabel("Name of the property that strength becomes")
-                    .fill("force");
-            visitor.page
-                    .getByLabel("Name of the property that strength becomes")
-                    .press("Tab");
+            visitor.page.getByLabel("Import deed as").selectOption("NAME");
+            visitor.page.getByLabel("Property name of strength").fill("force");
+            visitor.page.getByLabel("Property name of strength").press("Tab");
             assertThat(visitor.page.locator(".becomes li")).hasText("beacon_lit on Wed 3 Jun 10:15 by p1 · force 5");
             visitor.bringIn();
             assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
             visitor.send("odd-again.csv", file);
-            assertThat(visitor.page.getByText("Read as the last file with these columns was."))
+            assertThat(visitor.page.getByText("Settings of the last file with these columns are used."))
                     .isVisible();
             visitor.bringIn();
             assertThat(visitor.page
@@ -125,7 +121,7 @@ class IntakeTest {
                         "/api/apps/live-cove/events",
                         "application/cloudevents+json",
                         event.getBytes(StandardCharsets.UTF_8));
-                assertThat(visitor.page.locator("a[data-intake]")).hasText("Intake: live", LONG);
+                assertThat(visitor.page.locator("a[data-intake]")).hasText("Import: live", LONG);
                 assertThat(visitor.page.locator(".foot")).containsText(i + " events", LONG_CONTAINS);
             }
         }
@@ -135,7 +131,7 @@ class IntakeTest {
     void aFileOfOnesOwnBecomesATideTable() {
         try (Visitor visitor = Visitor.in("tide")) {
             visitor.makeApp("Harbour Chess");
-            assertThat(visitor.page.getByText("Bring a file of events to Harbour Chess"))
+            assertThat(visitor.page.getByText("Import events into Harbour Chess"))
                     .isVisible();
             visitor.send("chess.csv", """
                     id,name,time,install,platform,app_version
@@ -156,7 +152,12 @@ class IntakeTest {
             assertThat(held.first()).containsText("\"time\" is no time: \"never\"");
             assertThat(held.first().locator("td").nth(1)).hasText("5");
             assertThat(held.last()).containsText("5 fields where the header has 6");
-            assertThat(visitor.page.locator(".foot")).containsText("2 rows held back");
+            assertThat(visitor.page.locator(".foot")).containsText("2 rejected rows");
+            visitor.confirm(held.last(), "Dismiss");
+            assertThat(held).hasCount(1);
+            assertThat(visitor.page.locator(".foot")).containsText("1 rejected row");
+            visitor.confirm(visitor.page.locator(".intake"), "Dismiss all");
+            assertThat(visitor.page.getByText("No rejected rows.")).isVisible();
 
             visitor.page
                     .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Watch"))
@@ -170,20 +171,22 @@ class IntakeTest {
     void anEmptyAppSaysWhatWouldFillIt() {
         try (Visitor visitor = Visitor.in("tide")) {
             visitor.makeApp("Empty Cove");
-            assertThat(visitor.page.getByText("No file has been sent yet.")).isVisible();
+            assertThat(visitor.page.getByText("No file has been imported yet.")).isVisible();
             visitor.page
                     .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Ask"))
                     .click();
             assertThat(visitor.page.getByText("No events of Empty Cove have been received yet."))
                     .isVisible();
             visitor.page
-                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Bring a file of events"))
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Import a file of events"))
                     .click();
             visitor.send("nothing.csv", "");
             assertThat(visitor.page.getByText("The file is empty.")).isVisible();
             visitor.send("half.csv", "id,name,time\n1,app_open,2026-06-01T10:00:00Z\n");
             assertThat(visitor.page.getByText("No column says who.")).isVisible();
-            assertThat(visitor.page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Bring it in")))
+            assertThat(visitor.page.getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("Import").setExact(true)))
                     .isDisabled();
         }
     }

@@ -95,7 +95,7 @@ class PlacesTest {
                 rows.add("frame_sample", person % 20, person, "1," + rows.random(40) + "," + rows.random(20));
             }
             visitor.makeAppOf("Two rooms", "rooms.csv", rows.toString());
-            visitor.enter("Ask", "Places");
+            visitor.enter("Ask", "Level maps");
             assertThat(visitor.page.locator(".plan-square, .plan-few").first()).isVisible();
             visitor.page
                     .locator("input[type=file]")

@@ -72,7 +72,7 @@ class SettingsTest {
     void settlementsComeFromAFile() {
         try (Visitor visitor = Visitor.in("tide")) {
             visitor.makeApp("Settling shore");
-            visitor.enter("Records", "Settings");
+            visitor.enter("Data", "Settings");
             press(visitor.page, "Settlements");
             assertThat(visitor.page.getByText("No settlement is known yet.")).isVisible();
             Locator input = visitor.page.getByLabel("File of settlements");

@@ -110,7 +110,9 @@ final class Visitor implements AutoCloseable {
     }
 
     void bringIn() {
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Bring it in"))
+        page.getByRole(
+                        AriaRole.BUTTON,
+                        new Page.GetByRoleOptions().setName("Import").setExact(true))
                 .click();
     }
 

@@ -31,7 +31,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What was held back, over HTTP: filtered, counted, downloaded, corrected and sent again. */
+/** Rejected rows over HTTP: filtered, counted, downloaded, corrected and sent again, or dismissed. */
 @RestController
 @RequestMapping("/api/apps/{app}")
 class HeldBackController {
@@ -96,11 +96,14 @@ class HeldBackController {
                 .orElseThrow(() -> Problem.notFound("There is no rejected row number " + id + "."));
     }
 
-    /** How many rows were held back for a reason of this kind on a day, and how many of them were settled since. */
+    /** How many rows were held back for a reason of this kind on a day, and how many of them were settled since: sent again and accepted, or dismissed. */
     record HeldBackDay(LocalDate day, Kind kind, long heldBack, long settled) {}
 
     /** A row as it should have been. */
     record Corrected(@NotNull @Size(max = 200_000) String content) {}
+
+    /** How many rows were dismissed. */
+    record Dismissed(long rows) {}
 
     private Which which(App app, Integer importId, Kind kind, boolean live) {
         return new Which(app.id(), importId, kind, live);
@@ -154,6 +157,31 @@ class HeldBackController {
     @PostMapping(path = "/held-back/{id}/again", produces = MediaType.APPLICATION_JSON_VALUE)
     SendAgain.Result again(@PathVariable String app, @PathVariable long id, @Valid @RequestBody Corrected corrected) {
         return sendAgain.one(apps.require(app), id, corrected.content());
+    }
+
+    /** Takes a row from the list; it cannot be sent again. */
+    @PostMapping(path = "/held-back/{id}/dismiss", produces = MediaType.APPLICATION_JSON_VALUE)
+    Dismissed dismiss(@PathVariable String app, @PathVariable long id) {
+        App of = apps.require(app);
+        int rowsDismissed = rows.dismiss(of.id(), id);
+        if (rowsDismissed == 0) {
+            throw Problem.notFound("There is no rejected row number " + id + ".");
+        }
+        audit.note(of, "rejected rows dismissed", "row " + id);
+        return new Dismissed(rowsDismissed);
+    }
+
+    /** Takes all rows that are meant from the list; they cannot be sent again. */
+    @PostMapping(path = "/held-back/dismiss", produces = MediaType.APPLICATION_JSON_VALUE)
+    Dismissed dismissAll(
+            @PathVariable String app,
+            @RequestParam(required = false) Integer importId,
+            @RequestParam(required = false) Kind kind,
+            @RequestParam(defaultValue = "false") boolean live) {
+        App of = apps.require(app);
+        int rowsDismissed = rows.dismissAll(of.id(), importId, kind == null ? null : kind.name(), live);
+        audit.note(of, "rejected rows dismissed", rowsDismissed + " rows");
+        return new Dismissed(rowsDismissed);
     }
 
     /** Tries rows again as they stand: after a setting was changed, most of them may be good. */

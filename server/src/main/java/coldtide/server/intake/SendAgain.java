@@ -78,7 +78,7 @@ class SendAgain {
         Result result = transactions.execute(status -> {
             HeldBackRow row = rows.findByAppIdAndId(app.id(), id)
                     .filter(found -> found.settled().isEmpty())
-                    .orElseThrow(() -> Problem.notFound("There is no row held back with number " + id + "."));
+                    .orElseThrow(() -> Problem.notFound("There is no rejected row number " + id + "."));
             return send(app, List.of(row), content);
         });
         engine.changed(app);
@@ -128,7 +128,7 @@ class SendAgain {
         audit.note(
                 app,
                 "rows sent again",
-                (sent.size() - faults.size()) + " taken or known, " + faults.size() + " still held back");
+                (sent.size() - faults.size()) + " accepted or duplicates, " + faults.size() + " still rejected");
         String reason = faults.values().stream().map(Fault::reason).findFirst().orElse(null);
         return new Result(merged.accepted(), merged.duplicates(), faults.size(), sent.size() == 1 ? reason : null);
     }

@@ -11,8 +11,10 @@ import java.util.Optional;
 import org.springframework.data.domain.Sort;
 import org.springframework.data.jpa.domain.Specification;
 import org.springframework.data.jpa.repository.JpaSpecificationExecutor;
+import org.springframework.data.jpa.repository.Modifying;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.repository.Repository;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Rows held back; unless said otherwise only those not settled since. */
 public interface HeldBackRepository extends Repository<HeldBackRow, Long>, JpaSpecificationExecutor<HeldBackRow> {
@@ -64,6 +66,25 @@ public interface HeldBackRepository extends Repository<HeldBackRow, Long>, JpaSp
             value = "select (arrived at time zone :zone)::date as day, kind, count(*) as \"heldBack\","
                     + " count(settled) as settled from held_back_row where app_id = :appId group by 1, 2 order by 1, 2")
     List<DayCount> byDay(int appId, String zone);
+
+    /** Settles a row that is not settled yet; gives whether there was one, as 1 or 0. */
+    @Transactional
+    @Modifying
+    @Query(
+            nativeQuery = true,
+            value = "update held_back_row set settled = now() where app_id = :appId and id = :id and settled is null")
+    int dismiss(int appId, long id);
+
+    /** Settles all rows that are meant and not settled yet; gives how many. Null where it does not matter. */
+    @Transactional
+    @Modifying
+    @Query(
+            nativeQuery = true,
+            value = "update held_back_row set settled = now() where app_id = :appId and settled is null"
+                    + " and (cast(:importId as integer) is null or import_id = cast(:importId as integer))"
+                    + " and (cast(:kind as text) is null or kind = cast(:kind as text))"
+                    + " and (not :live or import_id is null)")
+    int dismissAll(int appId, Integer importId, String kind, boolean live);
 
     /** The so manyth of the equal rows of its file that were rejected. */
     interface Occurrence {

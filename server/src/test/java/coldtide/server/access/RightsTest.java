@@ -99,6 +99,8 @@ class RightsTest {
                 "post imports/file",
                 "post held-back/again",
                 "post held-back/{id}/again",
+                "post held-back/dismiss",
+                "post held-back/{id}/dismiss",
                 "post releases",
                 "put releases/{id}",
                 "delete releases/{id}",

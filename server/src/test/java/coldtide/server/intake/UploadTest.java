@@ -122,4 +122,44 @@ class UploadTest {
         assertThat(run.get("taken").asInt()).as(run.toString()).isEqualTo(1);
         assertThat(run.get("heldBack").asInt()).isZero();
     }
+
+    @Test
+    void rejectedRowsCanBeDismissed() throws InterruptedException {
+        byte[] file = ("id,name,time,install\n1,open,never,a\n2,open,never,b\n3,open,2026-06-01T10:00:00Z,\n"
+                        + "4,open,2026-06-01T10:00:00Z,a\n")
+                .getBytes(StandardCharsets.UTF_8);
+        int id = caller.file(imports + "/file", "f.csv", file).json().get("id").asInt();
+        assertThat(done(id).get("heldBack").asInt()).isEqualTo(3);
+        String rejected = imports.replace("imports", "held-back");
+        long first = caller.get(rejected).json().get("rows").get(0).get("id").asLong();
+        assertThat(caller.post(rejected + "/" + first + "/dismiss", Map.of()).status())
+                .isEqualTo(200);
+        assertThat(caller.post(rejected + "/" + first + "/dismiss", Map.of()).status())
+                .as("it was dismissed")
+                .isEqualTo(404);
+        assertThat(caller.post(rejected + "/" + first + "/again", Map.of("content", "1,open,2026-06-01T10:00:00Z,a"))
+                        .status())
+                .isEqualTo(404);
+        assertThat(caller.post(rejected + "/dismiss?kind=TIME&importId=" + id, Map.of())
+                        .json()
+                        .get("rows")
+                        .asInt())
+                .isEqualTo(1);
+        assertThat(caller.get(rejected).json().get("total").asInt())
+                .as("the one without an install")
+                .isEqualTo(1);
+        assertThat(caller.post(rejected + "/dismiss?live=true", Map.of())
+                        .json()
+                        .get("rows")
+                        .asInt())
+                .isZero();
+        assertThat(caller.post(rejected + "/dismiss", Map.of())
+                        .json()
+                        .get("rows")
+                        .asInt())
+                .isEqualTo(1);
+        assertThat(caller.get(imports + "/" + id).json().get("heldBack").asInt())
+                .as("the counts of the import stay")
+                .isEqualTo(3);
+    }
 }

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import {
+  useDismiss,
   useHeldBack,
   useImports,
   useSendAgain,
@@ -9,60 +10,72 @@ import {
   type Which,
 } from '../../api/intake';
 import type { AppView } from '../../api/queries';
+import { ConfirmButton } from '../../kit/ConfirmButton';
 import { count, plural } from '../../words/numbers';
 import { Correct } from './Correct';
-import { HeldBackDays } from './HeldBackDays';
 import { KINDS } from './parts';
+import { RejectedDays } from './RejectedDays';
 
-interface HeldBackProps {
+interface RejectedRowsProps {
   app: AppView;
   which: Which;
   onWhich: (which: Which) => void;
 }
 
-/** Rows that could not be accepted: filtered, counted, downloaded, corrected and sent again. */
-export function HeldBack({ app, which, onWhich }: HeldBackProps) {
+/** Rows that could not be accepted: filtered, counted, downloaded, corrected and sent again, or dismissed. */
+export function RejectedRows({ app, which, onWhich }: RejectedRowsProps) {
   const [place, setPlace] = useState<{ which: Which; page: number }>({ which, page: 0 });
   const page = place.which === which ? place.page : 0;
   const answer = useHeldBack(app.key, which, page);
   const again = useSendAgain(app.key);
+  const dismiss = useDismiss(app.key);
   if (answer.isError) return <p className="fall">{answer.error.message}</p>;
   if (!answer.data) return null;
   const { total, rows, pageRows } = answer.data;
   const narrowed = which.importId !== undefined || which.kind !== undefined || which.live === true;
-  if (total === 0 && !narrowed) return <p className="second">No row is held back.</p>;
+  if (total === 0 && !narrowed) return <p className="second">No rejected rows.</p>;
   return (
     <>
       <p>
         {plural(total, 'row')} {which.importId === undefined ? 'of all files and senders' : 'of this file'},
-        kept as they came. <KindFilter which={which} onWhich={onWhich} />{' '}
+        kept as received. <KindFilter which={which} onWhich={onWhich} />{' '}
         {narrowed && (
           <button className="word" onClick={() => onWhich({})}>
             Show all
           </button>
         )}{' '}
         <a href={fileOf(app, which)} download>
-          Save as CSV
+          Export CSV
         </a>{' '}
         <button
           className="word"
           disabled={again.isPending || total === 0}
-          title="After a setting was changed, rows may be good as they stand."
+          title="After a setting was changed, unchanged rows may be accepted."
           onClick={() => again.mutate(which)}
         >
-          Try them again
-        </button>
+          Send all again
+        </button>{' '}
+        {total > 0 && (
+          <ConfirmButton
+            word="Dismiss all"
+            question={`Dismiss ${plural(total, 'rejected row')}?`}
+            onConfirm={() => dismiss.mutate({ which })}
+          >
+            They leave this list and cannot be sent again. The counts of the imports stay.
+          </ConfirmButton>
+        )}
         {again.data && (
           <span role="status">
             {' '}
-            {count(again.data.taken)} taken, {count(again.data.known)} already known,{' '}
-            {count(again.data.heldBack)} still held back.
+            {count(again.data.taken)} accepted, {plural(again.data.known, 'duplicate')},{' '}
+            {count(again.data.heldBack)} still rejected.
           </span>
         )}
         {again.error && <span className="fall"> {again.error.message}</span>}
+        {dismiss.error && <span className="fall"> {dismiss.error.message}</span>}
       </p>
-      <HeldBackDays app={app} />
-      {total > 0 && <Rows app={app} rows={rows} />}
+      <RejectedDays app={app} />
+      {total > 0 && <Rows app={app} rows={rows} onDismiss={(id) => dismiss.mutate({ id })} />}
       <Pages
         page={page}
         pages={Math.ceil(total / pageRows)}
@@ -81,7 +94,7 @@ function fileOf(app: AppView, which: Which): string {
 function KindFilter({ which, onWhich }: { which: Which; onWhich: (which: Which) => void }) {
   return (
     <select
-      aria-label="Held back because of"
+      aria-label="Rejected because of"
       value={which.kind ?? ''}
       onChange={(event) => onWhich({ ...which, kind: (event.target.value || undefined) as Kind | undefined })}
     >
@@ -95,7 +108,13 @@ function KindFilter({ which, onWhich }: { which: Which; onWhich: (which: Which) 
   );
 }
 
-function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
+interface RowsProps {
+  app: AppView;
+  rows: HeldBackView[];
+  onDismiss: (id: number) => void;
+}
+
+function Rows({ app, rows, onDismiss }: RowsProps) {
   const [correcting, setCorrecting] = useState<number>();
   const files = useImports(app.key).data ?? [];
   const from = (importId: number | null) =>
@@ -112,7 +131,7 @@ function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
           <th scope="col">Reason</th>
           <th scope="col">Row</th>
           <th scope="col">
-            <span className="spoken">Correct</span>
+            <span className="spoken">Actions</span>
           </th>
         </tr>
       </thead>
@@ -137,9 +156,18 @@ function Rows({ app, rows }: { app: AppView; rows: HeldBackView[] }) {
             </td>
             <td>
               {correcting !== row.id && (
-                <button className="word" onClick={() => setCorrecting(row.id)}>
-                  Correct
-                </button>
+                <span className="actions">
+                  <button className="word" onClick={() => setCorrecting(row.id)}>
+                    Correct
+                  </button>
+                  <ConfirmButton
+                    word="Dismiss"
+                    question={`Dismiss line ${count(row.line)}?`}
+                    onConfirm={() => onDismiss(row.id)}
+                  >
+                    It leaves this list and cannot be sent again.
+                  </ConfirmButton>
+                </span>
               )}
             </td>
           </tr>
@@ -160,11 +188,11 @@ function Pages({ page, pages, onPage }: PagesProps) {
   return (
     <p>
       <Button disabled={page === 0} onClick={() => onPage(page - 1)}>
-        Earlier
+        Previous
       </Button>
       Page {page + 1} of {count(pages)}
       <Button disabled={page + 1 >= pages} onClick={() => onPage(page + 1)}>
-        Later
+        Next
       </Button>
     </p>
   );

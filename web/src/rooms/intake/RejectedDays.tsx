@@ -6,8 +6,8 @@ import { KINDS } from './parts';
 
 const DAYS_SHOWN = 7;
 
-/** How many rows were held back for which reason on the last days that had any; settled ones beside them. */
-export function HeldBackDays({ app }: { app: AppView }) {
+/** How many rows were rejected for which reason, on the last days with rejected rows; settled means sent again or dismissed. */
+export function RejectedDays({ app }: { app: AppView }) {
   const answer = useHeldBackDays(app.key);
   const counts = answer.data ?? [];
   const days = [...new Set(counts.map((each) => each.day))].sort().slice(-DAYS_SHOWN);
@@ -19,7 +19,7 @@ export function HeldBackDays({ app }: { app: AppView }) {
     <table className="ruled days">
       <thead>
         <tr>
-          <th scope="col">Held back because of</th>
+          <th scope="col">Rejected because of</th>
           {days.map((day) => (
             <th key={day} scope="col" className="number">
               {dayWords(dayOf(day))}
