@@ -1,6 +1,6 @@
 import type { BreakUpPart, BreakUpView, IncidentView } from '../api/changes';
 import type { Figure } from '../api/queries';
-import { count, money, NO_VALUE, share } from './numbers';
+import { count, money, NO_VALUE, share, withSign } from './numbers';
 
 type Factor = BreakUpPart['factors'][number];
 
@@ -58,9 +58,7 @@ export function factorValue(factor: Factor, value: number | null, currency: stri
 
 /** A difference of money with its sign; cents are enough. */
 export function addsWords(value: number, currency: string): string {
-  const size = Math.abs(value).toFixed(2);
-  if (Number(size) === 0) return `${currency} 0.00`;
-  return `${value < 0 ? '\u2212' : '+'}${currency} ${size}`;
+  return withSign(value, `${currency} ${Math.abs(value).toFixed(2)}`);
 }
 
 /** What a fall is of, where it is of one type. */

@@ -3,7 +3,7 @@ import type { ChangeView, ChosenFall, DropView, Having, IncidentView, SuspectVie
 import type { Figure } from '../api/queries';
 import { dayOf, dayWords, isoOf } from './dates';
 import { figureTitle } from './figures';
-import { count, figureValue, money, plural, share } from './numbers';
+import { count, figureValue, money, plural, share, withSign } from './numbers';
 
 export const KIND: Record<IncidentView['kind'], string> = {
   PRODUCT_FAULT: 'Product fault',
@@ -46,7 +46,7 @@ export const sliceWords = (slice: Having[]): string =>
 
 /** "−58.1 %". */
 export const partWords = (part: number): string =>
-  `${part < 0 ? '\u2212' : '+'}${share(Math.abs(part)).replace(' ', '\u00a0')}`;
+  withSign(part, share(Math.abs(part)).replace(' ', '\u00a0'));
 
 /** "−58.1 % (−64.3 to −50.9)"; what is not known in words. */
 export function changeWords(change: ChangeView): string {

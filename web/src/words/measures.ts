@@ -2,7 +2,7 @@ import type { MeasureKind, OneMeasure, Period, Step } from '../api/measures';
 import type { Unit } from '../api/queries';
 import { sayEvents, type Names } from './conditions';
 import { dayOf, dayWords, instantParts, periodWords } from './dates';
-import { compact, count, figureValue, change } from './numbers';
+import { change, compact, count, figureValue, fixed } from './numbers';
 
 /** What a measure's values are; a ratio is so many for each. */
 export type MeasureUnit = Unit | 'RATIO' | 'NUMBER';
@@ -99,15 +99,14 @@ function ordinal(value: number): string {
   return `${value}${teen ? 'th' : last === 1 ? 'st' : last === 2 ? 'nd' : last === 3 ? 'rd' : 'th'}`;
 }
 
-const twoDecimals = new Intl.NumberFormat('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 });
-const fourDigits = new Intl.NumberFormat('en-US', { maximumSignificantDigits: 4 });
+const fourDigits = new Intl.NumberFormat('en-US', { maximumSignificantDigits: 4, signDisplay: 'negative' });
 
 /** A value in words; a dash where there is none. */
 export function measureValue(value: number | null, unit: MeasureUnit, currency = ''): string {
   if (unit !== 'RATIO' && unit !== 'NUMBER') return figureValue(value, unit, currency);
   if (value === null) return '–';
   if (unit === 'NUMBER') return Math.abs(value) >= 10_000 ? count(value) : fourDigits.format(value);
-  return Math.abs(value) >= 1000 ? count(value) : twoDecimals.format(value);
+  return Math.abs(value) >= 1000 ? count(value) : fixed(value, 2);
 }
 
 /** Change from before to now. */

@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { count, decimal, figureValue, points, share } from './numbers';
+import { signedValue } from '../rooms/contrast/rows';
+import { addsWords } from './breakUp';
+import { measureValue } from './measures';
+import { count, decimal, figureValue, fixed, points, share, withMinus, withSign } from './numbers';
 
 describe('numbers that round to zero', () => {
   it('have no sign', () => {
@@ -11,6 +14,14 @@ describe('numbers that round to zero', () => {
       figureValue(-0.04, 'NUMBER', 'EUR'),
       figureValue(-0.00001, 'MONEY', 'EUR'),
       share(-0),
+      fixed(-0.0004, 3),
+      withSign(-0.0004, '0.00'),
+      withMinus(-0.0004, '0.00'),
+      signedValue(-0.0004, 'SHARE', ''),
+      signedValue(0.0004, 'SHARE', ''),
+      addsWords(-0.004, 'EUR'),
+      measureValue(-0.004, 'RATIO'),
+      measureValue(-0, 'NUMBER'),
     ])
       expect(text).not.toMatch(/[-\u2212+]/);
   });

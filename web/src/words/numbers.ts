@@ -64,11 +64,19 @@ export function figureValue(value: number | null | undefined, unit: Unit, curren
   }
 }
 
-function signed(value: number, format: (value: number) => string): string {
-  const text = format(Math.abs(value));
+/** The text of a number's size with the number's sign; no sign where it is rounded to zero. */
+export function withSign(value: number, text: string): string {
   if (!/[1-9]/.test(text)) return text;
   return `${value < 0 ? MINUS : '+'}${text}`;
 }
+
+/** The text of a number's size with a minus sign if the number is negative and not rounded to zero. */
+export const withMinus = (value: number, text: string) => (value < 0 ? withSign(value, text) : text);
+
+/** A number with so many decimals. */
+export const fixed = (value: number, digits: number) => withMinus(value, Math.abs(value).toFixed(digits));
+
+const signed = (value: number, format: (value: number) => string) => withSign(value, format(Math.abs(value)));
 
 /** Change from before to now: in points for shares, else in percent of before; a dash where there is none. */
 export function change(

@@ -1,5 +1,5 @@
 import type { ComparedView, StandingView } from '../api/standings';
-import { count, plural, share } from './numbers';
+import { count, plural, share, withSign } from './numbers';
 
 const VERDICT: Record<StandingView['verdict'], string> = {
   BETTER: 'Better',
@@ -41,8 +41,10 @@ export function measureValue(value: number, unit: ComparedView['unit']): string 
   return value >= 100 ? count(Math.round(value)) : value.toFixed(value >= 10 ? 1 : 3);
 }
 
-const signed = (part: number): string =>
-  `${part < 0 ? '\u2212' : '+'}${Math.abs(part * 100) >= 1000 ? count(Math.round(Math.abs(part * 100))) : Math.abs(part * 100).toFixed(1)}\u00a0%`;
+function signed(part: number): string {
+  const size = Math.abs(part * 100);
+  return `${withSign(part, size >= 1000 ? count(size) : size.toFixed(1))}\u00a0%`;
+}
 
 export const partWithin = ({ part, low, high }: ComparedView): string =>
   `${signed(part)} (${signed(low)} to ${signed(high)})`;

@@ -1,7 +1,7 @@
 import type { ContrastRow, ContrastView } from '../../api/contrast';
 import type { Finding } from '../../frame/Margin';
 import { measureValue, type MeasureUnit } from '../../words/measures';
-import { count, plural } from '../../words/numbers';
+import { count, plural, withSign } from '../../words/numbers';
 
 const FIGURES: Record<string, { name: string; unit: MeasureUnit }> = {
   ACTIVE_DAYS: { name: 'Active days for each', unit: 'RATIO' },
@@ -35,8 +35,6 @@ export function rowUnit(row: ContrastRow): MeasureUnit {
   return row.about === 'EVENT_SHARE' ? 'SHARE' : 'RATIO';
 }
 
-const MINUS = '\u2212';
-
 /** A difference with its sign: in points for shares. */
 export function signedValue(value: number, unit: MeasureUnit, currency: string): string {
   const text =
@@ -45,7 +43,7 @@ export function signedValue(value: number, unit: MeasureUnit, currency: string):
       : unit === 'SECONDS'
         ? `${Math.abs(value).toFixed(1)} s`
         : measureValue(Math.abs(value), unit, currency);
-  return `${value < 0 ? MINUS : '+'}${text}`;
+  return withSign(value, text);
 }
 
 export function findings(

@@ -3,7 +3,7 @@ import { useSlices, type LostAsk, type SlicesView } from '../../api/funnel';
 import type { Asked } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { splitParam } from '../../frame/split';
-import { count, plural, pointsWithin, share } from '../../words/numbers';
+import { count, plural, pointsWithin, share, withSign } from '../../words/numbers';
 import { slicesCsv } from './csv';
 import { RATE } from './findings';
 
@@ -149,4 +149,4 @@ function SliceTable({ slices, name, onSplit }: SliceTableProps) {
 }
 
 /** "−41": so many fewer went on than would have, were they as everyone else. */
-const moves = (value: number) => `${value < 0 ? '\u2212' : '+'}${count(Math.abs(Math.round(value)))}`;
+const moves = (value: number) => withSign(value, count(Math.abs(Math.round(value))));

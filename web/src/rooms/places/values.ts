@@ -1,5 +1,5 @@
 import type { CellView } from '../../api/places';
-import { NO_VALUE, points, share } from '../../words/numbers';
+import { NO_VALUE, points, share, withMinus, withSign } from '../../words/numbers';
 import type { Words } from './question';
 
 /** Of all squares together, at most so many of a hundred that are told apart would be chance. */
@@ -13,9 +13,6 @@ export function valueOf({ side }: Words, cell: CellView): number | null {
 
 export const isApart = (cell: CellView) => cell.difference !== null && cell.difference.adjusted <= RATE;
 
-const MINUS = '\u2212';
-const signed = (value: number, text: string) => `${value < 0 ? MINUS : '+'}${text}`;
-
 /** As short as it fits into a square. */
 export function sayShort({ shown, side }: Words, value: number): string {
   const size = Math.abs(value);
@@ -27,7 +24,7 @@ export function sayShort({ shown, side }: Words, value: number): string {
         : size >= 10
           ? size.toFixed(1)
           : size.toFixed(2);
-  return side === 'difference' ? signed(value, text) : text;
+  return side === 'difference' ? withSign(value, text) : text;
 }
 
 /** In full, as a cell of the table says it. */
@@ -36,7 +33,7 @@ export function say(words: Words, value: number | null | undefined, isDifference
   if (words.shown.measure === 'PEOPLE') return isDifference ? points(value) : share(value);
   const size = Math.abs(value);
   const text = size.toFixed(words.shown.property === null ? 3 : size >= 1 ? 1 : 2);
-  return isDifference ? signed(value, text) : value < 0 ? `${MINUS}${text}` : text;
+  return isDifference ? withSign(value, text) : withMinus(value, text);
 }
 
 /** A value with its interval. */

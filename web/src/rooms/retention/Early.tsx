@@ -10,7 +10,7 @@ import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { bound, type PersonCondition } from '../../words/conditions';
-import { count, plural, points, pointsWithin, share } from '../../words/numbers';
+import { count, fixed, plural, points, pointsWithin, share } from '../../words/numbers';
 import { earlyAsk, eventsOf } from './asks';
 import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
 import type { Words } from './question';
@@ -149,7 +149,7 @@ function Ties({ frame: { asked }, words, range, ties, shown }: TiesProps) {
                   ? '–'
                   : (tie.didBack / tie.did / (tie.othersBack / tie.others)).toFixed(2)}
               </td>
-              <td className="number">{tie.strength.toFixed(3).replace('-', '\u2212')}</td>
+              <td className="number">{fixed(tie.strength, 3)}</td>
               <td>
                 <button
                   className="word"

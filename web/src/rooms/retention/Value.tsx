@@ -9,7 +9,7 @@ import { useLetter } from '../../frame/keys';
 import { amongOf } from '../../frame/question';
 import { saveCsv } from '../../frame/saveCsv';
 import { grainWord, periodWords } from '../../words/dates';
-import { compact, count } from '../../words/numbers';
+import { compact, count, fixed } from '../../words/numbers';
 import { AgeCurves, type AgeCurve } from './AgeCurves';
 import { AgeTable, type AgeCell, type AgeRow } from './AgeTable';
 import { groupPeople, peopleOf, valueAsk } from './asks';
@@ -77,7 +77,7 @@ interface TableProps {
 const cellValue = (value: number) =>
   Math.abs(value) >= 1000
     ? compact(value)
-    : value.toFixed(Math.abs(value) >= 100 ? 1 : Math.abs(value) < 1 ? 3 : 2);
+    : fixed(value, Math.abs(value) >= 100 ? 1 : Math.abs(value) < 1 ? 3 : 2);
 
 function Table({ frame, view, words, split }: TableProps) {
   const { asked, rail } = frame;

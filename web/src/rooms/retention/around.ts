@@ -1,15 +1,10 @@
 import type { AroundView, PooledView } from '../../api/retention';
-import { count, shareWithin } from '../../words/numbers';
+import { count, shareWithin, withSign } from '../../words/numbers';
 import type { HeadRow } from './AgeTable';
 import { cellShare } from './rows';
 
-const MINUS = '\u2212';
-
 /** "+1.2" of 0.012, for a narrow cell. */
-const cellPoints = (value: number) => {
-  const text = Math.abs(value * 100).toFixed(1);
-  return value < 0 && Number(text) !== 0 ? `${MINUS}${text}` : `+${text}`;
-};
+const cellPoints = (value: number) => withSign(value, Math.abs(value * 100).toFixed(1));
 
 /** Cohorts before and after a release, and how far they are from each other, by age. */
 export function aroundRows({ columns }: AroundView, version: string): HeadRow[] {

@@ -1,7 +1,7 @@
 import type { MeanView, Split, ValueView, WorthKind } from '../../api/retention';
 import type { Finding } from '../../frame/Margin';
 import { grainWord, periodWords } from '../../words/dates';
-import { money, NO_VALUE, plural } from '../../words/numbers';
+import { fixed, money, NO_VALUE, plural } from '../../words/numbers';
 import { isLookedAt, type Words } from './question';
 import { groupName } from '../../frame/split';
 
@@ -21,7 +21,7 @@ const WHAT: Record<WorthKind, string> = {
 export const valueWords =
   ({ currency }: Pick<ValueView, 'currency'>) =>
   (value: number): string =>
-    currency ? money(value, currency) : value.toFixed(2);
+    currency ? money(value, currency) : fixed(value, 2);
 
 /** "EUR 0.0848 (0.0781\u20130.0914)". */
 const within = ({ value, low, high }: MeanView, say: (value: number) => string): string => {
