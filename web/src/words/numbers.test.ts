@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { signedValue } from '../rooms/contrast/rows';
 import { addsWords } from './breakUp';
 import { measureValue } from './measures';
 import { count, decimal, figureValue, fixed, points, share, withMinus, withSign } from './numbers';
@@ -17,8 +16,6 @@ describe('numbers that round to zero', () => {
       fixed(-0.0004, 3),
       withSign(-0.0004, '0.00'),
       withMinus(-0.0004, '0.00'),
-      signedValue(-0.0004, 'SHARE', ''),
-      signedValue(0.0004, 'SHARE', ''),
       addsWords(-0.004, 'EUR'),
       measureValue(-0.004, 'RATIO'),
       measureValue(-0, 'NUMBER'),
