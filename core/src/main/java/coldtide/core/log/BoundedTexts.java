@@ -6,11 +6,11 @@ import java.util.OptionalInt;
 /** Adds the values of properties to a dictionary as far as {@link LogLimits} allow; what is beyond counts as other. For one thread. */
 final class BoundedTexts {
     private final Dictionary texts;
-    private final LogLimits.Most limits;
+    private final LogLimits.Values limits;
     /** How many texts were new when a property brought them. */
     private final Object2IntOpenHashMap<String> added = new Object2IntOpenHashMap<>();
 
-    BoundedTexts(Dictionary texts, LogLimits.Most limits) {
+    BoundedTexts(Dictionary texts, LogLimits.Values limits) {
         this.texts = texts;
         this.limits = limits;
     }

@@ -49,10 +49,10 @@ public final class EventLogBuilder {
 
     /** @param shardEvents events a shard holds at least, people being whole; at least 1 */
     public EventLogBuilder(LogSettings settings, int shardEvents) {
-        this(settings, shardEvents, LogLimits.Most.USUAL);
+        this(settings, shardEvents, LogLimits.Values.USUAL);
     }
 
-    EventLogBuilder(LogSettings settings, int shardEvents, LogLimits.Most limits) {
+    EventLogBuilder(LogSettings settings, int shardEvents, LogLimits.Values limits) {
         if (shardEvents < 1) {
             throw new IllegalArgumentException("A shard must hold at least 1 event, not " + shardEvents + ".");
         }
@@ -144,13 +144,13 @@ public final class EventLogBuilder {
      * Installs of users that were found, when a log was built, to have more events together than {@link
      * LogLimits#MOST_EVENTS_TOGETHER}. Each further event of theirs would have all of them built anew, so none should be added.
      */
-    public LongSet crowdedInstalls() {
-        return people.crowds().installs();
+    public LongSet oversizedInstalls() {
+        return people.oversizedGroups().installs();
     }
 
-    /** Accounts of the same users as {@link #crowdedInstalls}. */
-    public LongSet crowdedAccounts() {
-        return people.crowds().accounts();
+    /** Accounts of the same users as {@link #oversizedInstalls}. */
+    public LongSet oversizedAccounts() {
+        return people.oversizedGroups().accounts();
     }
 
     private void erase(long owner) {

@@ -31,8 +31,8 @@ public final class LogLimits {
      * @param characters of all different texts
      * @param eventsTogether events of users who share installs with each other, at any remove
      */
-    record Most(int textsOfProperty, long characters, int eventsTogether) {
-        static final Most USUAL = new Most(MOST_TEXTS_OF_PROPERTY, MOST_CHARACTERS, MOST_EVENTS_TOGETHER);
+    record Values(int textsOfProperty, long characters, int eventsTogether) {
+        static final Values USUAL = new Values(MOST_TEXTS_OF_PROPERTY, MOST_CHARACTERS, MOST_EVENTS_TOGETHER);
     }
 
     private LogLimits() {}

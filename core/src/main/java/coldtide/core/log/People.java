@@ -32,17 +32,17 @@ final class People {
     private final int shardEvents;
     private final Int2ObjectLinkedOpenHashMap<Shard> shards = new Int2ObjectLinkedOpenHashMap<>();
     private final Homes homes = new Homes();
-    private final Crowds crowds;
+    private final OversizedGroups oversizedGroups;
     private int nextNumber;
 
     /** @param eventsTogether the most that users who share installs should have together */
     People(int shardEvents, int eventsTogether) {
         this.shardEvents = shardEvents;
-        crowds = new Crowds(eventsTogether);
+        oversizedGroups = new OversizedGroups(eventsTogether);
     }
 
-    Crowds crowds() {
-        return crowds;
+    OversizedGroups oversizedGroups() {
+        return oversizedGroups;
     }
 
     Map<Integer, Shard> numbered() {
@@ -209,7 +209,7 @@ final class People {
         if (raw.size() == 0) {
             return List.of();
         }
-        crowds.lookFor(raw);
+        oversizedGroups.findIn(raw);
         Identity identity = new Identity(raw);
         int[] offsets = raw.offsets(identity);
         int[] order = raw.grouped(identity, offsets);

@@ -26,13 +26,13 @@ public final class Running<P, R> {
     private final Set<Thread> scanning = new HashSet<>();
     private final AtomicInteger begun = new AtomicInteger();
     private final AtomicInteger done = new AtomicInteger();
-    private final Turns turns;
-    private final Share share;
+    private final FairQueue turns;
+    private final QueueShare share;
 
     private volatile RuntimeException fault;
 
     /** @param share of the question of which this is a pass */
-    Running(List<Shard> shards, Analysis<P, R> analysis, Duration limit, Turns turns, Share share) {
+    Running(List<Shard> shards, Analysis<P, R> analysis, Duration limit, FairQueue turns, QueueShare share) {
         this.shards = shards;
         this.analysis = analysis;
         this.limit = limit;
@@ -41,7 +41,7 @@ public final class Running<P, R> {
         deadline = System.nanoTime() + limit.toNanos();
     }
 
-    /** When its turn is, by the clock of {@link Turns}. */
+    /** When its turn is, by the clock of {@link FairQueue}. */
     long due() {
         return share.due();
     }

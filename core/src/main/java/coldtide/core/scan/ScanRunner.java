@@ -13,12 +13,12 @@ import java.util.Optional;
  * were asked.
  */
 public final class ScanRunner implements AutoCloseable {
-    private final Turns turns;
+    private final FairQueue turns;
     private final Duration limit;
     /** Of the question whose passes these are; if empty, each pass is a question. */
-    private final Optional<Share> share;
+    private final Optional<QueueShare> share;
 
-    private ScanRunner(Turns turns, Duration limit, Optional<Share> share) {
+    private ScanRunner(FairQueue turns, Duration limit, Optional<QueueShare> share) {
         this.turns = turns;
         this.limit = limit;
         this.share = share;
@@ -29,7 +29,7 @@ public final class ScanRunner implements AutoCloseable {
      * @param limit the longest a pass may run
      */
     public ScanRunner(int threads, Duration limit) {
-        this(new Turns(checked(threads)), requireNonNull(limit, "limit"), Optional.empty());
+        this(new FairQueue(checked(threads)), requireNonNull(limit, "limit"), Optional.empty());
     }
 
     private static int checked(int threads) {

@@ -132,7 +132,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
         count(partial, NEW_PEOPLE, profile, first, 1);
         if (first + 1 < days) {
             count(partial, NEW_THE_DAY_BEFORE, profile, first + 1, 1);
-            if (DaySumAnalysis.cameBackNextDay(shard, person)) {
+            if (DailyTotalsAnalysis.cameBackNextDay(shard, person)) {
                 count(partial, CAME_BACK_NEXT_DAY, profile, first + 1, 1);
             }
         }

@@ -90,8 +90,8 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
                     days.get(day),
                     1,
                     new PeriodCounts.Known(day > 0, knowsFirstPath, day >= firstCrash),
-                    Counted.column(counted.counts, cell),
-                    slice == slices ? Counted.column(counted.micros, day) : new long[counted.micros.length]);
+                    CountTable.column(counted.counts, cell),
+                    slice == slices ? CountTable.column(counted.micros, day) : new long[counted.micros.length]);
         }
     }
 

@@ -4,7 +4,7 @@ import static coldtide.core.tidetable.Count.ACTIVE_PEOPLE;
 import static coldtide.core.tidetable.Count.CONVERTED_PAYERS;
 import static coldtide.core.tidetable.Count.GONE_QUIET;
 import static coldtide.core.tidetable.Count.PAYERS;
-import static coldtide.core.tidetable.DaySumAnalysis.next;
+import static coldtide.core.tidetable.DailyTotalsAnalysis.next;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.RevenueType;
@@ -17,9 +17,9 @@ import java.util.stream.IntStream;
 
 /**
  * Counts of consecutive periods: who was active and who paid, each counted once in a period because the days of a person ascend, and
- * the sums of what adds up from day to day. It reads nothing but the active days and payments of people.
+ * the totals of their days ({@link DailyTotals}). Reads only the active days and payments of users.
  */
-public final class PeriodAnalysis implements Analysis<Counted, List<PeriodCounts>> {
+public final class PeriodAnalysis implements Analysis<CountTable, List<PeriodCounts>> {
     private static final int NONE = -1;
     private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
     private static final byte SUBSCRIPTION = (byte) RevenueType.SUBSCRIPTION.ordinal();
@@ -30,17 +30,17 @@ public final class PeriodAnalysis implements Analysis<Counted, List<PeriodCounts
     private final int[] daysInLog;
     private final Looking looking;
     private final EventLog log;
-    private final DaySums sums;
+    private final DailyTotals totals;
 
     /**
      * @param periods ascending and without overlap; days outside the log count nothing
-     * @param sums of the days of this log, of the same people
+     * @param totals of the days of this log, of the same people
      * @throws IllegalArgumentException if a period begins before the one before it has ended
      */
-    public PeriodAnalysis(EventLog log, List<DayRange> periods, Looking looking, DaySums sums) {
+    public PeriodAnalysis(EventLog log, List<DayRange> periods, Looking looking, DailyTotals totals) {
         this.log = log;
         this.looking = looking;
-        this.sums = sums;
+        this.totals = totals;
         this.periods = List.copyOf(periods);
         periodOfDay = new int[log.days()];
         fromDay = new int[periods.size()];
@@ -62,18 +62,18 @@ public final class PeriodAnalysis implements Analysis<Counted, List<PeriodCounts
     }
 
     @Override
-    public Counted empty() {
-        return new Counted(periods.size());
+    public CountTable empty() {
+        return new CountTable(periods.size());
     }
 
     @Override
-    public void scan(Shard shard, Counted counted) {
+    public void scan(Shard shard, CountTable counted) {
         long[] asked = looking.among().map(mask -> mask.bits(shard)).orElse(null);
         people(shard, asked, counted);
         payers(shard, asked, counted);
     }
 
-    private void people(Shard shard, long[] asked, Counted counted) {
+    private void people(Shard shard, long[] asked, CountTable counted) {
         long[] active = counted.of(ACTIVE_PEOPLE);
         long[] goneQuiet = counted.of(GONE_QUIET);
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
@@ -97,7 +97,7 @@ public final class PeriodAnalysis implements Analysis<Counted, List<PeriodCounts
         }
     }
 
-    private void payers(Shard shard, long[] asked, Counted counted) {
+    private void payers(Shard shard, long[] asked, CountTable counted) {
         long[] payers = counted.of(PAYERS);
         long[] convertedPayers = counted.of(CONVERTED_PAYERS);
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
@@ -122,15 +122,15 @@ public final class PeriodAnalysis implements Analysis<Counted, List<PeriodCounts
     }
 
     @Override
-    public void merge(Counted into, Counted from) {
+    public void merge(CountTable into, CountTable from) {
         into.add(from);
     }
 
     @Override
-    public List<PeriodCounts> finish(Counted counted) {
+    public List<PeriodCounts> finish(CountTable counted) {
         return IntStream.range(0, periods.size())
                 .mapToObj(p -> {
-                    sums.addTo(counted, p, fromDay[p], fromDay[p] + daysInLog[p]);
+                    totals.addTo(counted, p, fromDay[p], fromDay[p] + daysInLog[p]);
                     return new PeriodCounts(
                             periods.get(p), daysInLog[p], known(p), counted.counts(p), counted.micros(p));
                 })
@@ -140,8 +140,8 @@ public final class PeriodAnalysis implements Analysis<Counted, List<PeriodCounts
     private PeriodCounts.Known known(int p) {
         return new PeriodCounts.Known(
                 knowsBefore(p),
-                sums.knowsFirstPath(),
-                log.dayNumber(periods.get(p).from()) >= sums.firstCrash());
+                totals.knowsFirstPath(),
+                log.dayNumber(periods.get(p).from()) >= totals.firstCrash());
     }
 
     private boolean knowsBefore(int p) {

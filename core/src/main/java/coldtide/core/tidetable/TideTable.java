@@ -34,14 +34,14 @@ public final class TideTable {
         return answer(log, question, counter(log, runner, looking));
     }
 
-    /** Counts of periods that ascend and do not overlap: one pass over the days' sums, and one over users of the periods. */
+    /** Counts of periods, which must ascend and not overlap. Two passes: totals of days, then distinct users. */
     public static List<PeriodCounts> counts(EventLog log, ScanRunner runner, List<DayRange> periods, Looking looking) {
         return counter(log, runner, looking).count(periods);
     }
 
     private static PeriodCounter counter(EventLog log, ScanRunner runner, Looking looking) {
-        DaySums sums = runner.run(log, new DaySumAnalysis(log, looking));
-        return periods -> runner.run(log, new PeriodAnalysis(log, periods, looking, sums));
+        DailyTotals totals = runner.run(log, new DailyTotalsAnalysis(log, looking));
+        return periods -> runner.run(log, new PeriodAnalysis(log, periods, looking, totals));
     }
 
     /** Headline figures of the users that {@code counter} counts. It is called three times at most. */

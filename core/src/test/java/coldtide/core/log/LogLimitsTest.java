@@ -13,7 +13,7 @@ class LogLimitsTest {
             LogSettings.usual(new ReportingCalendar(ZoneId.of("UTC")), new ExchangeRates("EUR"));
 
     private static EventLogBuilder builder(int ofProperty, long characters) {
-        return new EventLogBuilder(SETTINGS, 1024, new LogLimits.Most(ofProperty, characters, 100));
+        return new EventLogBuilder(SETTINGS, 1024, new LogLimits.Values(ofProperty, characters, 100));
     }
 
     private static String text(EventLogBuilder builder, String property, String text) {
@@ -77,15 +77,15 @@ class LogLimitsTest {
         add(builder, 19, 3, 22);
         add(builder, 90, 4, 23);
         builder.build();
-        assertThat(builder.crowdedInstalls()).as("at the limit").isEmpty();
-        assertThat(builder.crowdedAccounts()).isEmpty();
+        assertThat(builder.oversizedInstalls()).as("at the limit").isEmpty();
+        assertThat(builder.oversizedAccounts()).isEmpty();
         add(builder, 1, 1, RawEvent.NOBODY);
         builder.build();
-        assertThat(builder.crowdedInstalls()).containsExactly(1L);
+        assertThat(builder.oversizedInstalls()).containsExactly(1L);
         add(builder, 2, 5, 22);
         EventLog log = builder.build().orElseThrow();
-        assertThat(builder.crowdedInstalls()).containsExactlyInAnyOrder(1L, 2L, 3L, 5L);
-        assertThat(builder.crowdedAccounts()).containsExactlyInAnyOrder(21L, 22L);
+        assertThat(builder.oversizedInstalls()).containsExactlyInAnyOrder(1L, 2L, 3L, 5L);
+        assertThat(builder.oversizedAccounts()).containsExactlyInAnyOrder(21L, 22L);
         assertThat(log.events()).as("none is left out").isEqualTo(292);
     }
 

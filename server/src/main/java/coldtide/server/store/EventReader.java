@@ -48,7 +48,7 @@ public class EventReader {
     private final JsonMapper json;
     private final SealedLogs sealedLogs;
     private final UnreadableEvents unreadableEvents;
-    private final CrowdedUsers crowded;
+    private final OversizedUsers oversized;
 
     EventReader(
             EntityManager entities,
@@ -59,8 +59,8 @@ public class EventReader {
             JsonMapper json,
             SealedLogs sealedLogs,
             UnreadableEvents unreadableEvents,
-            CrowdedUsers crowded) {
-        this.crowded = crowded;
+            OversizedUsers oversized) {
+        this.oversized = oversized;
         this.unreadableEvents = unreadableEvents;
         this.entities = entities;
         this.json = json;
@@ -229,7 +229,7 @@ public class EventReader {
                 unreadable = 0;
             }
             Optional<EventLog> log = builder.build();
-            crowded.found(app, builder.crowdedInstalls(), builder.crowdedAccounts());
+            oversized.found(app, builder.oversizedInstalls(), builder.oversizedAccounts());
             return log;
         }
 

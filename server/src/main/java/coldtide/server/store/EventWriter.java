@@ -45,14 +45,14 @@ public class EventWriter {
     private final EntityManager entities;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
-    private final CrowdedUsers crowded;
+    private final OversizedUsers oversized;
     private final Map<Integer, NumberBook> books = new ConcurrentHashMap<>();
     private final Map<Integer, ReentrantLock> turns = new ConcurrentHashMap<>();
     /** Who was erased, by app; forgotten when somebody is. */
     private final Map<Integer, Erasures> erasures = new ConcurrentHashMap<>();
 
-    EventWriter(EntityManager entities, TransactionTemplate transactions, JsonMapper json, CrowdedUsers crowded) {
-        this.crowded = crowded;
+    EventWriter(EntityManager entities, TransactionTemplate transactions, JsonMapper json, OversizedUsers oversized) {
+        this.oversized = oversized;
         this.entities = entities;
         this.transactions = transactions;
         this.json = json;
@@ -91,7 +91,7 @@ public class EventWriter {
             Map<String, Set<String>> seen = known(connection, app, events);
             Erasures erased = erasures(connection, app);
             NumberBook book = book(connection, app);
-            CrowdedUsers.Keys refused = crowded.of(app);
+            OversizedUsers.Keys refused = oversized.of(app);
             List<Outcome> outcomes = new ArrayList<>(events.size());
             List<IncomingEvent> accepted = new ArrayList<>(events.size());
             for (IncomingEvent event : events) {

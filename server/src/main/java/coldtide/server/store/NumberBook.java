@@ -155,7 +155,7 @@ final class NumberBook {
      *
      * @param refused of whom no more events are taken
      */
-    Outcome admit(IncomingEvent event, CrowdedUsers.Keys refused) {
+    Outcome admit(IncomingEvent event, OversizedUsers.Keys refused) {
         if (installs.isAmong(event.install(), refused.installs())) {
             return Outcome.TOO_MANY_OF_INSTALL;
         }

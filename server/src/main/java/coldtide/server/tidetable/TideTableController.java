@@ -1,7 +1,7 @@
 package coldtide.server.tidetable;
 
-import coldtide.core.tidetable.DaySumAnalysis;
-import coldtide.core.tidetable.DaySums;
+import coldtide.core.tidetable.DailyTotals;
+import coldtide.core.tidetable.DailyTotalsAnalysis;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.tidetable.Looking;
 import coldtide.core.tidetable.PeriodAnalysis;
@@ -118,20 +118,20 @@ class TideTableController implements WarmUp {
     }
 
     /**
-     * Shared by all questions that need them: the sums of days by all questions about the same people, the counts of periods where
+     * Shared by all questions that need them: the totals of days by all questions about the same people, the counts of periods where
      * ranges end in the same one.
      */
     private static List<PeriodCounts> counts(Asked asked, TideTableAsk ask, List<DayRange> periods) {
         PeopleAsked people = new PeopleAsked(ask.among(), ask.lenient());
-        DaySums sums = asked.shared(
-                "day-sums",
+        DailyTotals totals = asked.shared(
+                "daily-totals",
                 people,
-                with -> with.runner().run(with.log(), new DaySumAnalysis(with.log(), people.looking(with))));
+                with -> with.runner().run(with.log(), new DailyTotalsAnalysis(with.log(), people.looking(with))));
         return asked.shared(
                 "period-counts",
                 new CountsAsked(periods, people),
                 with -> with.runner()
-                        .run(with.log(), new PeriodAnalysis(with.log(), periods, people.looking(with), sums)));
+                        .run(with.log(), new PeriodAnalysis(with.log(), periods, people.looking(with), totals)));
     }
 
     private record PeopleAsked(JsonNode among, Boolean lenient) {

@@ -17,8 +17,8 @@ import tools.jackson.databind.JsonNode;
 
 /** An install id that many send does not have all its past built anew for ever: no more is taken of it, and that is said. */
 @ExtendWith(Application.class)
-class CrowdTest {
-    private static final String KEY = "the-crowd";
+class OversizedUsersTest {
+    private static final String KEY = "shared-install";
 
     private final Caller keeper = Application.keeper();
 

@@ -1,12 +1,12 @@
 package coldtide.core.tidetable;
 
-/** What {@link DaySumAnalysis} counted: for each day of a log what adds up from day to day. Does not change. */
-public final class DaySums {
-    private final Counted byDay;
+/** Counts and revenue of each day of a log, as far as they can be added up over days. Immutable. */
+public final class DailyTotals {
+    private final CountTable byDay;
     private final boolean knowsFirstPath;
     private final int firstCrash;
 
-    DaySums(Counted byDay, boolean knowsFirstPath, int firstCrash) {
+    DailyTotals(CountTable byDay, boolean knowsFirstPath, int firstCrash) {
         this.byDay = byDay;
         this.knowsFirstPath = knowsFirstPath;
         this.firstCrash = firstCrash;
@@ -22,8 +22,8 @@ public final class DaySums {
         return firstCrash;
     }
 
-    /** Adds the sums over some days of the log to a period's counts. */
-    void addTo(Counted periods, int period, int fromDay, int toDay) {
+    /** Adds the totals of days {@code fromDay} to before {@code toDay} of the log to a period's counts. */
+    void addTo(CountTable periods, int period, int fromDay, int toDay) {
         add(byDay.counts, periods.counts, period, fromDay, toDay);
         add(byDay.micros, periods.micros, period, fromDay, toDay);
     }

@@ -4,12 +4,12 @@ import coldtide.core.log.RevenueType;
 import coldtide.core.scan.Sums;
 import java.util.Arrays;
 
-/** Counts by kind and period, and money by its type and period, in millionths; added up as shards are read. */
-final class Counted {
+/** Counts by kind and period, and revenue by type and period in millionths of the currency. Mutable: filled while shards are scanned. */
+final class CountTable {
     final long[][] counts;
     final long[][] micros;
 
-    Counted(int periods) {
+    CountTable(int periods) {
         counts = new long[Count.values().length][periods];
         micros = new long[RevenueType.values().length][periods];
     }
@@ -18,7 +18,7 @@ final class Counted {
         return counts[count.ordinal()];
     }
 
-    void add(Counted from) {
+    void add(CountTable from) {
         Sums.add(counts, from.counts);
         Sums.add(micros, from.micros);
     }

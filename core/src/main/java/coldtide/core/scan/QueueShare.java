@@ -2,16 +2,16 @@ package coldtide.core.scan;
 
 import java.time.Duration;
 
-/** When it is a question's turn, and what it has had of that turn. */
-final class Share {
-    /** Most questions need no more than one turn: they are answered in the order in which they were asked. */
+/** A question's place in a {@link FairQueue}: when its next turn is due, and how much of the present turn it has used. Thread-safe. */
+final class QueueShare {
+    /** CPU time of a turn. Most questions need less, so they are answered in the order in which they were asked. */
     private static final long TURN_NANOS = Duration.ofMillis(50).toNanos();
 
     private volatile long due;
     private long had;
 
-    /** @param due by the clock of {@link Turns} */
-    Share(long due) {
+    /** @param due by the clock of {@link FairQueue} */
+    QueueShare(long due) {
         this.due = due;
     }
 
@@ -20,7 +20,7 @@ final class Share {
     }
 
     /**
-     * Threads have worked for it. After a turn its next one is due when everybody else could have had as much.
+     * Adds CPU time that a thread has spent on the question. At the end of a turn, the next turn is due as much later on the clock.
      *
      * @return whether the turn is over
      */

@@ -8,11 +8,12 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
 /**
- * Users of whom no more events are taken, by app: they share installs with each other and have too many events together. The reader
- * finds them, the writer asks. Known from the first reading of their events after a start on.
+ * Installs and accounts of each app from which no more events are accepted, because their group of users has too many (see {@code
+ * OversizedGroups}). {@link EventReader} finds them, {@link EventWriter} rejects their events. After a start, a group is found when its
+ * first new event is read.
  */
 @Component
-class CrowdedUsers {
+class OversizedUsers {
     /** The store's numbers of installs and accounts. */
     record Keys(LongSet installs, LongSet accounts) {
         static final Keys NONE = new Keys(LongSets.EMPTY_SET, LongSets.EMPTY_SET);

@@ -26,30 +26,29 @@ import coldtide.core.scan.Analysis;
 import coldtide.core.who.Bits;
 
 /**
- * What adds up from day to day (sessions, payments, arrivals, how the app ran), counted for each day of a log: the counts of a period
- * are the sums over its days. Only users of a period are not such sums; they are left to {@link PeriodAnalysis}. Reads the short
- * columns of users (sessions, installs, money), and of the events those that ended the first-time path, crashed or say how fast frames
- * came.
+ * Counts and revenue of each day of a log that can be added up over days: installs, sessions, purchases, revenue, crashes, frame rates.
+ * Counts of distinct users cannot; {@link PeriodAnalysis} makes them. Reads the short columns of users (sessions, installs, money), and
+ * the events that end the first-time path, are crashes or carry a frame rate. Cost: one pass over these, whatever the question's range.
  */
-public final class DaySumAnalysis implements Analysis<Counted, DaySums> {
+public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTotals> {
     private static final byte AD = (byte) RevenueType.AD.ordinal();
     private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
 
     private final EventLog log;
     private final Looking looking;
 
-    public DaySumAnalysis(EventLog log, Looking looking) {
+    public DailyTotalsAnalysis(EventLog log, Looking looking) {
         this.log = log;
         this.looking = looking;
     }
 
     @Override
-    public Counted empty() {
-        return new Counted(log.days());
+    public CountTable empty() {
+        return new CountTable(log.days());
     }
 
     @Override
-    public void scan(Shard shard, Counted counted) {
+    public void scan(Shard shard, CountTable counted) {
         long[] asked = looking.among().map(mask -> mask.bits(shard)).orElse(null);
         payments(shard, asked, counted);
         arrivals(shard, asked, counted);
@@ -74,7 +73,7 @@ public final class DaySumAnalysis implements Analysis<Counted, DaySums> {
         }
     }
 
-    private static void arrivals(Shard shard, long[] asked, Counted counted) {
+    private static void arrivals(Shard shard, long[] asked, CountTable counted) {
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             tally(shard.firstDay, person, person + 1, counted.of(NEW_PEOPLE));
             tally(shard.activeDay, shard.activeFrom[person], shard.activeFrom[person + 1], counted.of(PERSON_DAYS));
@@ -88,7 +87,7 @@ public final class DaySumAnalysis implements Analysis<Counted, DaySums> {
         }
     }
 
-    private static void nextDay(Shard shard, int person, Counted counted) {
+    private static void nextDay(Shard shard, int person, CountTable counted) {
         int next = shard.firstDay[person] + 1;
         if (next < counted.of(NEW_THE_DAY_BEFORE).length) {
             counted.of(NEW_THE_DAY_BEFORE)[next]++;
@@ -108,7 +107,7 @@ public final class DaySumAnalysis implements Analysis<Counted, DaySums> {
         return false;
     }
 
-    private static void payments(Shard shard, long[] asked, Counted counted) {
+    private static void payments(Shard shard, long[] asked, CountTable counted) {
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
                 int day = shard.moneyDay[i];
@@ -132,7 +131,7 @@ public final class DaySumAnalysis implements Analysis<Counted, DaySums> {
         }
     }
 
-    private static void sessions(Shard shard, long[] asked, long[] crashed, Counted counted) {
+    private static void sessions(Shard shard, long[] asked, long[] crashed, CountTable counted) {
         long[] sessions = counted.of(SESSIONS);
         long[] crashFree = counted.of(CRASH_FREE_SESSIONS);
         long[] millis = counted.of(SESSION_MILLIS);
@@ -152,7 +151,7 @@ public final class DaySumAnalysis implements Analysis<Counted, DaySums> {
         }
     }
 
-    private static void frames(Shard shard, long[] asked, Running running, Counted counted) {
+    private static void frames(Shard shard, long[] asked, Running running, CountTable counted) {
         long[] samples = counted.of(FRAME_SAMPLES);
         long[] rates = counted.of(FRAME_RATES);
         running.frames(from -> next(shard, asked, from), (person, row, millionths) -> {
@@ -162,12 +161,12 @@ public final class DaySumAnalysis implements Analysis<Counted, DaySums> {
     }
 
     @Override
-    public void merge(Counted into, Counted from) {
+    public void merge(CountTable into, CountTable from) {
         into.add(from);
     }
 
     @Override
-    public DaySums finish(Counted counted) {
-        return new DaySums(counted, looking.firstPath().isPresent(), Running.firstCrash(log));
+    public DailyTotals finish(CountTable counted) {
+        return new DailyTotals(counted, looking.firstPath().isPresent(), Running.firstCrash(log));
     }
 }

@@ -6,15 +6,16 @@ import it.unimi.dsi.fastutil.longs.LongSets;
 import java.util.stream.IntStream;
 
 /**
- * Users who share installs with each other, at any remove, and have more events together than there should be: an install id that
- * many send, or an account that everybody uses. They are found among events that are built anew together, and stay found.
+ * Groups of users with too many events. A group is connected by shared installs, directly or through others; it is rebuilt as a whole
+ * with every new event, so its size must be limited. Typical causes: one install id that many devices send, one account for everybody.
+ * A group that was found once stays found.
  */
-final class Crowds {
+final class OversizedGroups {
     private final int mostEvents;
     private final LongSet installs = new LongOpenHashSet();
     private final LongSet accounts = new LongOpenHashSet();
 
-    Crowds(int mostEvents) {
+    OversizedGroups(int mostEvents) {
         this.mostEvents = mostEvents;
     }
 
@@ -26,8 +27,8 @@ final class Crowds {
         return LongSets.unmodifiable(accounts);
     }
 
-    /** Costs nothing where there are few events; else a step an event. */
-    void lookFor(RawColumns raw) {
+    /** Looks for such groups among events that are rebuilt together. Cost: nothing for few events, else linear. */
+    void findIn(RawColumns raw) {
         if (raw.size() <= mostEvents) {
             return;
         }
@@ -58,7 +59,7 @@ final class Crowds {
         }
     }
 
-    /** Numbers that belong together, each group known by one of them (disjoint sets with path halving). */
+    /** Disjoint sets of numbers, with path halving. */
     private static final class Groups {
         private final int[] towards;
 

@@ -7,12 +7,12 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicLong;
 
 /**
- * A fixed set of threads and the passes they work for, the one first whose question has been due for longest. The clock tells how long
- * each question that is there could have worked by now, had all of them worked at the same time (weighted fair queueing, as of packets
- * of a network): a question that comes is due at once, and after each turn when the clock has passed what it had. So short ones are
- * answered in the order in which they came, do not wait for long ones, and hold none of these up for ever.
+ * Threads that scan for several questions in turns (weighted fair queueing, as known from network packets). The clock counts the CPU time
+ * that each waiting question would have had by now if all shared the threads equally. A new question is due at the present time of the
+ * clock; after each turn it is due again when the clock has advanced by what the turn used. The earliest due question is next. So short
+ * questions are answered in the order in which they were asked, wait for one turn of a long question at most, and never starve it.
  */
-final class Turns {
+final class FairQueue {
     private final List<Thread> workers = new ArrayList<>();
     private final List<Running<?, ?>> under = new ArrayList<>();
     private final AtomicLong clock = new AtomicLong();
@@ -21,7 +21,7 @@ final class Turns {
 
     private boolean closed;
 
-    Turns(int threads) {
+    FairQueue(int threads) {
         for (int t = 0; t < threads; t++) {
             Thread worker = new Thread(this::work, "scan");
             worker.setDaemon(true);
@@ -31,8 +31,8 @@ final class Turns {
     }
 
     /** The share of a question that comes now. */
-    Share share() {
-        return new Share(clock.get());
+    QueueShare share() {
+        return new QueueShare(clock.get());
     }
 
     synchronized void add(Running<?, ?> running) {
@@ -45,7 +45,7 @@ final class Turns {
     }
 
     /** Notes what a thread has worked for a question; gives whether it is the turn of another now. */
-    boolean worked(Share share, long nanos) {
+    boolean worked(QueueShare share, long nanos) {
         int waiting = open;
         clock.addAndGet(nanos / Math.max(1, waiting));
         return share.worked(nanos) && waiting > 1;
