@@ -1,6 +1,6 @@
 import type { ContrastRow, ContrastView } from '../../api/contrast';
 import { measureValue } from '../../words/measures';
-import { isSure, rowName, rowUnit, signedValue } from './rows';
+import { isSure, roleOf, rowName, rowUnit, signedValue } from './rows';
 
 interface ContrastTableProps {
   view: ContrastView;
@@ -82,7 +82,7 @@ function Whisker({ row }: { row: ContrastRow }) {
   const scale = Math.max(Math.abs(row.first ?? 0), Math.abs(row.second ?? 0)) || 1;
   const x = (value: number) => WIDTH / 2 + Math.max(-1, Math.min(1, value / scale)) * (WIDTH / 2 - 4);
   const { value, low, high } = row.difference;
-  const colour = !isSure(row) ? 'var(--ink2)' : value < 0 ? 'var(--fall)' : 'var(--act)';
+  const colour = `var(--${roleOf(row)})`;
   return (
     <svg width={WIDTH} height={14} aria-hidden="true">
       <line x1={WIDTH / 2} x2={WIDTH / 2} y1={0} y2={14} stroke="var(--rule)" />

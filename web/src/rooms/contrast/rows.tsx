@@ -18,6 +18,19 @@ const FIGURES: Record<string, { name: string; unit: MeasureUnit }> = {
   UNINSTALLED: { name: 'Share with an uninstall', unit: 'SHARE' },
 };
 
+/** Metrics of which more is worse. */
+const WORSE_ABOVE: readonly string[] = ['UNINSTALLED'];
+
+/**
+ * The colour role of a difference: neutral while it is not significant, and for events, which are neither good nor bad; else good or bad
+ * for the first group.
+ */
+export function roleOf(row: ContrastRow): 'ink2' | 'deep' | 'act' | 'fall' {
+  if (!row.difference || !isSure(row)) return 'ink2';
+  if (row.about !== 'FIGURE') return 'deep';
+  return row.difference.value > 0 === WORSE_ABOVE.includes(row.name) ? 'fall' : 'act';
+}
+
 /** Below this rate of false discoveries a difference counts as one. */
 export const SURE = 0.05;
 
