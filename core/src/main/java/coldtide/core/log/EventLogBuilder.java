@@ -141,8 +141,8 @@ public final class EventLogBuilder {
     }
 
     /**
-     * Installs of users that were found, when a log was built, to have more events together than {@link
-     * LogLimits#MOST_EVENTS_TOGETHER}. Each further event of theirs would have all of them built anew, so none should be added.
+     * Installs whose group of users has more events than {@link LogLimits#MOST_EVENTS_TOGETHER}, as found when logs were built. With each
+     * further event the whole group would be rebuilt, so none should be added.
      */
     public LongSet oversizedInstalls() {
         return people.oversizedGroups().installs();

@@ -21,7 +21,7 @@ public final class LogLimits {
     /** Characters of all different texts of an app; about a quarter of a gigabyte of memory. */
     public static final long MOST_CHARACTERS = 128_000_000;
 
-    /** Events of users who share installs with each other, at any remove: a new event of one has all of them built anew. */
+    /** Events of a group of users who share installs, directly or through others: with a new event the whole group is rebuilt. */
     public static final int MOST_EVENTS_TOGETHER = 1_000_000;
 
     /**
@@ -29,7 +29,7 @@ public final class LogLimits {
      *
      * @param textsOfProperty different texts that each property may add
      * @param characters of all different texts
-     * @param eventsTogether events of users who share installs with each other, at any remove
+     * @param eventsTogether events of a group of users who share installs
      */
     record Values(int textsOfProperty, long characters, int eventsTogether) {
         static final Values USUAL = new Values(MOST_TEXTS_OF_PROPERTY, MOST_CHARACTERS, MOST_EVENTS_TOGETHER);

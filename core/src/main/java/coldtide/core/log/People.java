@@ -35,7 +35,7 @@ final class People {
     private final OversizedGroups oversizedGroups;
     private int nextNumber;
 
-    /** @param eventsTogether the most that users who share installs should have together */
+    /** @param eventsTogether the most events that a group of users who share installs should have */
     People(int shardEvents, int eventsTogether) {
         this.shardEvents = shardEvents;
         oversizedGroups = new OversizedGroups(eventsTogether);
