@@ -68,7 +68,7 @@ class AnswersTest {
             assertThat(findings).not().isEmpty();
             visitor.page.waitForLoadState(LoadState.NETWORKIDLE);
             String before = findings.innerText();
-            String figures = visitor.page.locator("section.answer-main").innerText();
+            String figures = settled(visitor.page.locator("section.answer-main"));
             List<Route> held = new ArrayList<>();
             visitor.page.route(url -> url.endsWith("/api/apps/gullcombe" + path), held::add);
             visitor.page.evaluate(
@@ -85,6 +85,18 @@ class AnswersTest {
             assertThat(visitor.page.getByText("updating …")).hasCount(0);
             assertThat(visitor.page.locator("section.answer-main").innerText()).isNotEqualTo(figures);
         }
+    }
+
+    /** The text once it no longer changes: a chart is drawn some time after its answer has come. */
+    private static String settled(Locator section) {
+        String before = "";
+        String now = section.innerText();
+        for (int looks = 0; looks < 60 && !now.equals(before); looks++) {
+            before = now;
+            section.page().waitForTimeout(1_000);
+            now = section.innerText();
+        }
+        return now;
     }
 
     /** Not even greyed: figures of one app say nothing of another. */
