@@ -35,7 +35,8 @@ final class FairQueue {
         return new QueueShare(clock.get());
     }
 
-    synchronized void add(Running<?, ?> running) {
+    synchronized void add(Running<?, ?> running, QueueShare share) {
+        share.begin(clock.get());
         if (closed) {
             running.cancel();
         }

@@ -19,6 +19,11 @@ final class QueueShare {
         return due;
     }
 
+    /** Begins a pass. A question that was away for long comes one turn before a new one at most, so it cannot hold others up. */
+    synchronized void begin(long clock) {
+        due = Math.max(due, clock - TURN_NANOS);
+    }
+
     /**
      * Adds CPU time that a thread has spent on the question. At the end of a turn, the next turn is due as much later on the clock.
      *

@@ -55,8 +55,9 @@ public final class ScanRunner implements AutoCloseable {
 
     /** Begins an analysis, which can then be watched, given up or waited for. */
     public <P, R> Running<P, R> ask(EventLog log, Analysis<P, R> analysis) {
-        Running<P, R> running = new Running<>(log.shards(), analysis, limit, turns, share.orElseGet(turns::share));
-        turns.add(running);
+        QueueShare own = share.orElseGet(turns::share);
+        Running<P, R> running = new Running<>(log.shards(), analysis, limit, turns, own);
+        turns.add(running, own);
         return running;
     }
 

@@ -167,6 +167,33 @@ class ScanRunnerTest {
         assertThat(order).startsWith("pass").endsWith("other");
     }
 
+    /** What it did not use while it was away is not made up for. */
+    @Test
+    void aQuestionThatWasAwayForLongDoesNotHoldOthersUp() throws InterruptedException {
+        CountDownLatch asked = new CountDownLatch(1);
+        CountDownLatch begun = new CountDownLatch(1);
+        List<String> order = Collections.synchronizedList(new ArrayList<>());
+        try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
+            ScanRunner question = runner.forQuestion();
+            runner.run(LOG, new Counting(() -> work(10)));
+            Running<AtomicInteger, Integer> before = runner.ask(LOG, new Counting(() -> {
+                begun.countDown();
+                pause(asked);
+            }));
+            begun.await();
+            Running<AtomicInteger, Integer> other = runner.ask(LOG, new Counting(() -> order.add("other")));
+            Running<AtomicInteger, Integer> pass = question.ask(LOG, new Counting(() -> {
+                order.add("pass");
+                work(5);
+            }));
+            asked.countDown();
+            before.result();
+            other.result();
+            pass.result();
+        }
+        assertThat(order.indexOf("other")).isLessThan(LOG.shards().size() / 2);
+    }
+
     /** The quick one has as many shards, but each is done at once: it is over when the long one has hardly gone on. */
     @Test
     void aQuickQuestionIsNotHeldUpByShardsThatTakeLong() throws InterruptedException {

@@ -29,10 +29,11 @@ class ErrorPage implements ErrorController {
         return switch (status) {
             case REQUEST_TIMEOUT -> "The request came too slowly and was given up.";
             case NOT_FOUND -> "There is nothing at this address.";
+            case BAD_REQUEST -> "The request could not be read.";
             default ->
                 status.is5xxServerError()
                         ? "This failed on our side; the server's log says more."
-                        : "The request could not be read.";
+                        : status.getReasonPhrase() + ".";
         };
     }
 }
