@@ -10,6 +10,8 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
   },
   server: {
+    // The handbook is shown in the application.
+    fs: { allow: ['.', '../docs'] },
     proxy: { '/api': 'http://127.0.0.1:8080' },
   },
   test: { environment: 'node', include: ['src/**/*.test.{ts,tsx}'] },

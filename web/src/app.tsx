@@ -1,40 +1,54 @@
 import CssBaseline from '@mui/material/CssBaseline';
-import { ThemeProvider } from '@mui/material/styles';
+import { StyledEngineProvider, ThemeProvider } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { lazy, Suspense } from 'react';
-import { BrowserRouter, Navigate, Route, Routes, useParams } from 'react-router';
+import { lazy, Suspense, type ComponentType, type LazyExoticComponent } from 'react';
+import { BrowserRouter, Navigate, Route, Routes, useLocation, useParams } from 'react-router';
 import { queryClient, useApps, useSession } from './api/queries';
 import { Frame } from './frame/Frame';
-import { FirstApp } from './rooms/firstapp/FirstApp';
-import { SignIn } from './rooms/signin/SignIn';
+import { FORMER_PATHS, type RoomPath } from './model/rooms';
 import { theme } from './theme/theme';
 
-const TideTable = lazy(() => import('./rooms/tidetable/TideTable'));
-const Releases = lazy(() => import('./rooms/releases/Releases'));
-const Cases = lazy(() => import('./rooms/cases/Cases'));
-const Measures = lazy(() => import('./rooms/measures/Measures'));
-const Contrast = lazy(() => import('./rooms/contrast/Contrast'));
-const Extracts = lazy(() => import('./rooms/extracts/Extracts'));
-const Places = lazy(() => import('./rooms/places/Places'));
-const Segments = lazy(() => import('./rooms/segments/Segments'));
-const Register = lazy(() => import('./rooms/register/Register'));
-const Retention = lazy(() => import('./rooms/retention/Retention'));
-const Funnels = lazy(() => import('./rooms/funnels/Funnels'));
-const Catalogue = lazy(() => import('./rooms/catalogue/Catalogue'));
-const Intake = lazy(() => import('./rooms/intake/Intake'));
-const Settings = lazy(() => import('./rooms/settings/Settings'));
+/** What each room of the registry shows; fetched when the room is first entered. */
+const VIEWS: Record<RoomPath, LazyExoticComponent<ComponentType>> = {
+  tide: lazy(() => import('./rooms/tide/TideTable')),
+  releases: lazy(() => import('./rooms/releases/Releases')),
+  cases: lazy(() => import('./rooms/cases/Cases')),
+  metrics: lazy(() => import('./rooms/metrics/Metrics')),
+  retention: lazy(() => import('./rooms/retention/Retention')),
+  funnels: lazy(() => import('./rooms/funnels/Funnels')),
+  compare: lazy(() => import('./rooms/compare/Compare')),
+  levels: lazy(() => import('./rooms/levels/Levels')),
+  segments: lazy(() => import('./rooms/segments/Segments')),
+  users: lazy(() => import('./rooms/users/Users')),
+  catalogue: lazy(() => import('./rooms/catalogue/Catalogue')),
+  import: lazy(() => import('./rooms/import/Import')),
+  events: lazy(() => import('./rooms/events/Events')),
+  settings: lazy(() => import('./rooms/settings/Settings')),
+};
+
+const FirstApp = lazy(() =>
+  import('./rooms/firstapp/FirstApp').then(({ FirstApp }) => ({ default: FirstApp })),
+);
+const SignIn = lazy(() => import('./rooms/signin/SignIn').then(({ SignIn }) => ({ default: SignIn })));
+
+/** For developers; not in what is built for users. */
+const KitPage = import.meta.env.DEV ? lazy(() => import('./kit/KitPage')) : undefined;
+
+const views = Object.entries(VIEWS);
 
 /** The whole interface: who is there decides between the door and the rooms. */
 export function App() {
   return (
-    <ThemeProvider theme={theme} defaultMode="system">
-      <CssBaseline />
-      <QueryClientProvider client={queryClient}>
-        <BrowserRouter>
-          <Door />
-        </BrowserRouter>
-      </QueryClientProvider>
-    </ThemeProvider>
+    <StyledEngineProvider injectFirst>
+      <ThemeProvider theme={theme} defaultMode="system">
+        <CssBaseline />
+        <QueryClientProvider client={queryClient}>
+          <BrowserRouter>
+            <Door />
+          </BrowserRouter>
+        </QueryClientProvider>
+      </ThemeProvider>
+    </StyledEngineProvider>
   );
 }
 
@@ -44,30 +58,34 @@ function FrameOfApp() {
   return <Frame key={app} />;
 }
 
+/** Leads from a former address of a room to its present one, with the question. */
+function MovedTo({ path }: { path: RoomPath }) {
+  const { search, hash } = useLocation();
+  return <Navigate to={{ pathname: `../${path}`, search, hash }} replace />;
+}
+
 function Door() {
   const session = useSession();
   if (session.isPending) return null;
-  if (!session.data?.name) return <SignIn unreachable={session.isError} />;
+  if (!session.data?.name)
+    return (
+      <Suspense fallback={null}>
+        <SignIn unreachable={session.isError} />
+      </Suspense>
+    );
   return (
     <Suspense fallback={null}>
       <Routes>
         <Route path="/a/:app" element={<FrameOfApp />}>
-          <Route path="tide" element={<TideTable />} />
-          <Route path="releases" element={<Releases />} />
-          <Route path="cases" element={<Cases />} />
-          <Route path="measures" element={<Measures />} />
-          <Route path="contrast" element={<Contrast />} />
-          <Route path="extracts" element={<Extracts />} />
-          <Route path="places" element={<Places />} />
-          <Route path="segments" element={<Segments />} />
-          <Route path="register" element={<Register />} />
-          <Route path="retention" element={<Retention />} />
-          <Route path="funnels" element={<Funnels />} />
-          <Route path="catalogue" element={<Catalogue />} />
-          <Route path="intake" element={<Intake />} />
-          <Route path="settings" element={<Settings />} />
+          {views.map(([path, View]) => (
+            <Route key={path} path={path} element={<View />} />
+          ))}
           <Route index element={<Navigate to="tide" replace />} />
+          {Object.entries(FORMER_PATHS).map(([former, path]) => (
+            <Route key={former} path={former} element={<MovedTo path={path} />} />
+          ))}
         </Route>
+        {KitPage && <Route path="/kit" element={<KitPage />} />}
         <Route path="/new-app" element={<FirstApp />} />
         <Route path="*" element={<Home />} />
       </Routes>

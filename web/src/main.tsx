@@ -1,7 +1,7 @@
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app';
-import { BadAddress } from './frame/question';
+import { BadAddress } from './model/question';
 import '@fontsource-variable/source-sans-3/wght.css';
 import '@fontsource-variable/source-serif-4/wght.css';
 import './theme/page.css';

@@ -25,7 +25,7 @@ export type DropView = Schemas['DropView'];
 export type ChosenFall = Schemas['ChosenFallView'];
 export type ChangeView = Schemas['ChangeView'];
 export type SuspectView = Schemas['SuspectView'];
-export type Having = Schemas['Having'];
+export type PropertyValue = Schemas['PropertyValue'];
 
 /** All that fell, as the watch found it. */
 export function useChanges(app: string, enabled = true) {

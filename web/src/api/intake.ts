@@ -1,10 +1,10 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { answered, api, csrfHeader, problem, ProblemError } from './client';
 import { appKey, queryClient, type Schemas } from './queries';
 
 export type ImportView = Schemas['ImportView'];
 export type LookView = Schemas['LookView'];
-export type Reading = Schemas['Reading'];
+export type ImportFormat = Schemas['ImportFormat'];
 export type Column = Schemas['Column'];
 export type HeldBackView = Schemas['HeldBackView'];
 export type Kind = HeldBackView['kind'];
@@ -16,6 +16,9 @@ export interface Which {
   kind?: Kind;
   live?: boolean;
 }
+
+/** How many imports the server lists at once. */
+export const IMPORTS_LISTED = 50;
 
 const PIECE_BYTES = 8 << 20;
 const LOOK_AGAIN_MS = 5_000;
@@ -35,6 +38,24 @@ export function useImports(app: string) {
     refetchInterval: (query) => (query.state.data?.some(unfinished) ? 500 : false),
     staleTime: 0,
   });
+}
+
+/** Imports older than the one given, newest first, as many as one asks for page by page; not asked for without one. */
+export function useOlderImports(app: string, before: number | undefined) {
+  const pages = useInfiniteQuery({
+    queryKey: [...appKey(app), 'imports', 'before', before],
+    queryFn: ({ pageParam, signal }) =>
+      answered(
+        api.GET('/api/apps/{app}/imports', {
+          params: { path: { app }, query: { before: pageParam } },
+          signal,
+        }),
+      ),
+    initialPageParam: before,
+    getNextPageParam: (page) => (page.length < IMPORTS_LISTED ? undefined : page.at(-1)?.id),
+    enabled: before !== undefined,
+  });
+  return { ...pages, runs: pages.data?.pages.flat() ?? [] };
 }
 
 /** What came in changes every answer of this app. */
@@ -109,7 +130,7 @@ export function useSendFile(app: string) {
 }
 
 /** How a file can be read; asked again whenever something of it was changed. */
-export function useLook(app: string, id: number, changed: Reading | undefined) {
+export function useLook(app: string, id: number, changed: ImportFormat | undefined) {
   return useQuery({
     queryKey: ['look', app, id, changed],
     queryFn: ({ signal }) => {
@@ -127,7 +148,7 @@ export function useLook(app: string, id: number, changed: Reading | undefined) {
 
 export function useBegin(app: string) {
   return useMutation({
-    mutationFn: ({ id, ...body }: { id: number; reading: Reading; keep: boolean }) =>
+    mutationFn: ({ id, ...body }: { id: number; reading: ImportFormat; keep: boolean }) =>
       answered(api.POST('/api/apps/{app}/imports/{id}/begin', { params: { path: { app, id } }, body })),
     onSettled: () => importsChanged(app),
   });

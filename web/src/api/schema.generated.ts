@@ -715,6 +715,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** @description The newest 50 imports, newest first; with "before", the 50 newest older than that one. */
         get: operations["list_6"];
         put?: never;
         post: operations["announce"];
@@ -1794,7 +1795,7 @@ export interface components {
             after: number;
             /** Format: double */
             before: number;
-            having: components["schemas"]["Having"];
+            having: components["schemas"]["PropertyValue"];
             /** Format: double */
             part: number;
         };
@@ -1834,7 +1835,7 @@ export interface components {
         };
         Begin: {
             keep: boolean;
-            reading: components["schemas"]["Reading"];
+            reading: components["schemas"]["ImportFormat"];
         };
         BehaviourEntry: {
             description: string;
@@ -2179,9 +2180,9 @@ export interface components {
             figure: "INSTALLS" | "NEW_PEOPLE" | "FIRST_PATH" | "ACTIVE_PEOPLE" | "STICKINESS" | "SESSIONS" | "SESSION_LENGTH" | "CRASH_FREE_SESSIONS" | "FRAME_RATE" | "REVENUE" | "PURCHASE_REVENUE" | "AD_REVENUE" | "SUBSCRIPTION_REVENUE" | "REFUNDS" | "PURCHASES" | "PAYERS" | "PAYER_SHARE" | "ARPU" | "ARPDAU" | "ARPPU" | "AOV" | "NEXT_DAY" | "UNINSTALLS" | "GONE_QUIET";
             isCounted: boolean;
             isWorseAbove: boolean;
-            parts: components["schemas"]["Having"][];
-            same: components["schemas"]["Having"][][];
-            slice: components["schemas"]["Having"][];
+            parts: components["schemas"]["PropertyValue"][];
+            same: components["schemas"]["PropertyValue"][][];
+            slice: components["schemas"]["PropertyValue"][];
             suspects: components["schemas"]["SuspectView"][];
             /** Format: int32 */
             tried: number;
@@ -2498,10 +2499,6 @@ export interface components {
         GroupView: {
             parts: components["schemas"]["PartView"][];
         };
-        Having: {
-            property: string;
-            value: string;
-        };
         HeldBackDay: {
             /** Format: date */
             day: string;
@@ -2536,6 +2533,21 @@ export interface components {
             /** Format: int64 */
             line: number;
             reason: string;
+        };
+        ImportFormat: {
+            columns: components["schemas"]["Column"][];
+            currency: string | null;
+            decimalComma: boolean;
+            delimiter: string;
+            encoding: string;
+            eventName: string | null;
+            /** @enum {string} */
+            format: "CSV" | "NDJSON" | "PARQUET";
+            gzip: boolean;
+            header: boolean;
+            /** @enum {string} */
+            times: "ISO" | "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST" | "EPOCH_SECONDS" | "EPOCH_MILLIS" | "EPOCH_MICROS";
+            zone: string;
         };
         ImportView: {
             byUser: string;
@@ -2596,7 +2608,7 @@ export interface components {
             since: components["schemas"]["ChangeView"];
             /** Format: date */
             sinceFrom: string | null;
-            slice: components["schemas"]["Having"][];
+            slice: components["schemas"]["PropertyValue"][];
             spot: components["schemas"]["SpotView"];
             worth: components["schemas"]["WorthView"];
         };
@@ -2702,7 +2714,7 @@ export interface components {
         LookView: {
             kept: boolean;
             missing: string | null;
-            reading: components["schemas"]["Reading"];
+            reading: components["schemas"]["ImportFormat"];
             rows: components["schemas"]["SampleView"][];
         };
         LostAsk: {
@@ -3062,7 +3074,7 @@ export interface components {
             after: number;
             /** Format: double */
             before: number;
-            having: components["schemas"]["Having"];
+            having: components["schemas"]["PropertyValue"];
             /** Format: double */
             ofBefore: number;
             /** Format: double */
@@ -3085,6 +3097,10 @@ export interface components {
             testedFrom: number | null;
             /** Format: double */
             worst: number | null;
+        };
+        PropertyValue: {
+            property: string;
+            value: string;
         };
         PropertyWord: {
             name: string;
@@ -3111,21 +3127,6 @@ export interface components {
         RatesView: {
             known: components["schemas"]["KnownRates"][];
             missing: components["schemas"]["Missing"][];
-        };
-        Reading: {
-            columns: components["schemas"]["Column"][];
-            currency: string | null;
-            decimalComma: boolean;
-            delimiter: string;
-            encoding: string;
-            eventName: string | null;
-            /** @enum {string} */
-            format: "CSV" | "NDJSON" | "PARQUET";
-            gzip: boolean;
-            header: boolean;
-            /** @enum {string} */
-            times: "ISO" | "DAY_FIRST" | "MONTH_FIRST" | "YEAR_FIRST" | "EPOCH_SECONDS" | "EPOCH_MILLIS" | "EPOCH_MICROS";
-            zone: string;
         };
         Receipt: {
             events: components["schemas"]["Line"][];
@@ -3453,7 +3454,7 @@ export interface components {
             value: string;
         };
         SliceView: {
-            having: components["schemas"]["Having"][];
+            having: components["schemas"]["PropertyValue"][];
             /** Format: double */
             moved: number;
             versus: components["schemas"]["VersusView"];
@@ -3627,7 +3628,7 @@ export interface components {
             /** @enum {string} */
             fate: "RULED_OUT" | "FELL_TOO" | "NOT_TOLD_APART";
             guiltyAlone: components["schemas"]["ChangeView"];
-            slice: components["schemas"]["Having"][];
+            slice: components["schemas"]["PropertyValue"][];
             whole: components["schemas"]["ChangeView"];
         };
         TableView: {
@@ -5137,7 +5138,9 @@ export interface operations {
     };
     list_6: {
         parameters: {
-            query?: never;
+            query?: {
+                before?: number;
+            };
             header?: never;
             path: {
                 app: string;
@@ -5197,7 +5200,7 @@ export interface operations {
                 "multipart/form-data": {
                     /** Format: binary */
                     file: string;
-                    reading?: components["schemas"]["Reading"];
+                    reading?: components["schemas"]["ImportFormat"];
                 };
             };
         };
@@ -5327,7 +5330,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Reading"];
+                "application/json": components["schemas"]["ImportFormat"];
             };
         };
         responses: {

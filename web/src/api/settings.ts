@@ -219,6 +219,8 @@ export function useBringSettlements(app: string) {
   });
 }
 
+export type AuditEntry = Schemas['AuditPage']['entries'][number];
+
 /** Which entries of the audit log are wanted; an empty text is no matter. Days are those of UTC. */
 export interface AuditFilter {
   who: string;

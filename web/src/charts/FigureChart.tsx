@@ -17,7 +17,7 @@ interface FigureChartProps {
 }
 
 function axisWords(value: number, unit: Unit): string {
-  if (unit === 'SHARE') return `${compact(value * 100)} %`;
+  if (unit === 'SHARE') return `${compact(value * 100)}%`;
   if (unit === 'SECONDS') return `${compact(value)} s`;
   return compact(value);
 }
@@ -25,7 +25,7 @@ function axisWords(value: number, unit: Unit): string {
 function axisName({ unit, currency }: FigureChartProps): string {
   return {
     COUNT: 'count',
-    PEOPLE: 'people',
+    PEOPLE: 'users',
     SHARE: 'share',
     SECONDS: 'seconds',
     NUMBER: 'value',

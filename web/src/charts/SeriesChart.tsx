@@ -1,3 +1,5 @@
+import { ChartTitle } from './ChartTitle';
+import Box from '@mui/material/Box';
 import type { BarSeriesOption, EChartsOption, LineSeriesOption, SeriesOption } from 'echarts';
 import { useCallback, useMemo, useState } from 'react';
 import type { Roles } from '../theme/roles';
@@ -16,7 +18,6 @@ import {
   valueAxis,
   type Note,
 } from './looks';
-import './charts.css';
 
 export type SeriesShape = 'lines' | 'bars' | 'stacked' | 'shares';
 
@@ -252,6 +253,17 @@ function endsOf(props: SeriesChartProps, top: (value: number) => number): End[] 
   return last.map((end, index) => ({ ...end, top: tops[index] ?? end.top }));
 }
 
+/** The name of a line, behind its end. */
+const END = {
+  position: 'absolute',
+  right: 0,
+  transform: 'translateY(-50%)',
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+  whiteSpace: 'nowrap',
+  fontSize: 12,
+};
+
 /** Lines or bars over periods, releases and other marks upon them, from zero. */
 export default function SeriesChart(props: SeriesChartProps) {
   const roles = useRoles();
@@ -272,8 +284,8 @@ export default function SeriesChart(props: SeriesChartProps) {
     .join('; ');
   return (
     <figure style={{ margin: '8px 0 12px' }}>
-      {props.title && <figcaption className="serif chart-title">{props.title}</figcaption>}
-      <div className="chart-with-ends">
+      {props.title && <ChartTitle>{props.title}</ChartTitle>}
+      <Box sx={{ position: 'relative' }}>
         <EChart
           option={option}
           height={props.height}
@@ -281,17 +293,18 @@ export default function SeriesChart(props: SeriesChartProps) {
           onDrawn={onDrawn}
         />
         {ends.map((end) => (
-          <span
+          <Box
+            component="span"
             key={end.line.key}
-            className="chart-end"
+            sx={END}
             aria-hidden="true"
             title={end.line.name}
             style={{ top: end.top, width: ENDS_WIDTH }}
           >
             <span style={{ color: colourOf(roles, end.at) }}>●</span> {end.line.name}
-          </span>
+          </Box>
         ))}
-      </div>
+      </Box>
     </figure>
   );
 }

@@ -1,11 +1,21 @@
+import Box from '@mui/material/Box';
 import { compact } from '../words/numbers';
-import './weekgrid.css';
+import { Table } from '../kit/Table';
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
 
 /** Per cent of the dark colour at the most: numbers stay readable on it in both schemes. */
 const DARKEST = 46;
+
+const LOOK = {
+  m: '8px 16px 16px',
+  '& figcaption': { fontSize: 15, fontWeight: 600, p: '4px 0 8px' },
+  '& table': { tableLayout: 'fixed', width: '100%', fontSize: 11 },
+  '& th': { fontWeight: 400, color: 'text.secondary', textAlign: 'center' },
+  '& tr > th:first-of-type': { width: 36, textAlign: 'left' },
+  '& td': { height: 30, p: 0, textAlign: 'center', border: '1px solid var(--sheet)', overflow: 'hidden' },
+};
 
 interface WeekGridProps {
   title: string;
@@ -19,9 +29,9 @@ interface WeekGridProps {
 export function WeekGrid({ title, values, say }: WeekGridProps) {
   const most = Math.max(...values.flat().map((value) => value ?? 0), Number.MIN_VALUE);
   return (
-    <figure className="week-grid">
+    <Box component="figure" sx={LOOK}>
       <figcaption className="serif">{title}</figcaption>
-      <table>
+      <Table>
         <thead>
           <tr>
             <th scope="col">
@@ -54,7 +64,7 @@ export function WeekGrid({ title, values, say }: WeekGridProps) {
             </tr>
           ))}
         </tbody>
-      </table>
-    </figure>
+      </Table>
+    </Box>
   );
 }

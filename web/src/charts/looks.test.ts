@@ -18,7 +18,7 @@ describe('what is said where one points', () => {
       { name: 'Mon', seriesName: 'y, compared', marker: '', value: 6 },
     ];
     expect(hovered(items, String, (now, before) => String(now - before))).toBe(
-      'Mon<br>y, compared <b>6</b><br>x <b>4</b> against 5: -1',
+      'Mon<br>y, compared <b>6</b><br>x <b>4</b> compared with 5: -1',
     );
   });
 });

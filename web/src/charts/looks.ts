@@ -114,7 +114,7 @@ export function hovered(
     const before = lines.get(comparedName(name))?.value;
     return before === undefined
       ? ''
-      : format.encodeHTML(` against ${words(before)}: ${difference(value, before)}`);
+      : format.encodeHTML(` compared with ${words(before)}: ${difference(value, before)}`);
   };
   return [
     format.encodeHTML(items[0]?.name ?? ''),

@@ -1,17 +1,27 @@
-import Autocomplete from '@mui/material/Autocomplete';
+import Autocomplete, { createFilterOptions } from '@mui/material/Autocomplete';
 import Dialog from '@mui/material/Dialog';
+import DialogTitle from '@mui/material/DialogTitle';
+import { styled } from '@mui/material/styles';
 import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { RailView } from '../api/queries';
-import { FIGURES, figureTitle } from '../words/figures';
-import { GROUPS } from './head/rooms';
-import { daysParam, type Asked } from './question';
+import { useNames, useWords } from '../api/words';
+import Definition from '../help/Definition';
+import type { Asked } from '../model/question';
+import { placesOf, type Place } from './places';
 
-interface Place {
-  kind: string;
-  name: string;
-  go: () => void;
-}
+/** Names begin with what is typed before they contain it; only the first are drawn, more typing finds the rest. */
+const filterOptions = createFilterOptions<Place>({
+  limit: 60,
+  stringify: (place) => `${place.name} ${place.also}`,
+});
+
+/** Places of one kind under its name. */
+const Group = styled('li')({
+  '& > div': { padding: '6px 16px', fontWeight: 600, color: 'var(--ink2)' },
+  '& > ul': { padding: 0, listStyle: 'none' },
+});
 
 interface FinderProps {
   rail: RailView | undefined;
@@ -20,32 +30,20 @@ interface FinderProps {
   onClose: () => void;
 }
 
-/** Finds a room to enter, a release to ask since, a figure to draw on the rail. */
+/** Finds a room, an event, a property, a segment, a setting, a release, a metric of the rail, or a term of the handbook. */
 export default function Finder({ rail, app, asked, onClose }: FinderProps) {
   const navigate = useNavigate();
-  const rooms: Place[] = GROUPS.flatMap((group) =>
-    group.rooms.map((room) => ({
-      kind: 'Rooms',
-      name: room.name,
-      go: () => void navigate(`/a/${app}/${room.path}`),
-    })),
-  );
-  const releases: Place[] = (rail?.versions ?? [])
-    .filter((version) => rail && version.starts < rail.fullDaysEnd)
-    .map((version) => ({
-      kind: 'Releases',
-      name: `Since ${version.version}`,
-      go: () =>
-        asked.set({
-          days: daysParam({ from: version.starts, to: rail?.fullDaysEnd ?? version.starts }),
-          against: null,
-        }),
-    }));
-  const figures: Place[] = FIGURES.map((figure) => ({
-    kind: 'On the rail',
-    name: figureTitle(figure),
-    go: () => asked.set({ figure }),
-  }));
+  const words = useWords(app);
+  const names = useNames(app);
+  const [term, setTerm] = useState<string>();
+  const choose = (place: Place) => {
+    if (place.term) setTerm(place.term);
+    else {
+      if (place.address) void navigate(place.address);
+      if (place.asks) asked.set(place.asks);
+      onClose();
+    }
+  };
   return (
     <Dialog
       open
@@ -54,22 +52,42 @@ export default function Finder({ rail, app, asked, onClose }: FinderProps) {
       maxWidth="xs"
       slotProps={{ paper: { sx: { alignSelf: 'start', mt: 16 } } }}
     >
-      <Autocomplete
-        open
-        autoHighlight
-        options={[...rooms, ...releases, ...figures]}
-        groupBy={(place) => place.kind}
-        getOptionLabel={(place) => place.name}
-        onChange={(_, place) => {
-          place?.go();
-          onClose();
-        }}
-        onClose={(_, reason) => reason === 'escape' && onClose()}
-        slotProps={{ listbox: { sx: { maxHeight: 320 } } }}
-        renderInput={(params) => (
-          <TextField {...params} autoFocus placeholder="A room, a release, a figure" sx={{ p: 2 }} />
-        )}
-      />
+      <DialogTitle className="spoken">Find</DialogTitle>
+      {term ? (
+        <div>
+          <h2 className="serif">{term}</h2>
+          <Definition term={term} />
+        </div>
+      ) : (
+        <Autocomplete
+          open
+          autoHighlight
+          options={placesOf({ app, words, names, rail })}
+          filterOptions={filterOptions}
+          groupBy={(place) => place.kind}
+          renderGroup={({ key, group, children }) => (
+            <Group key={key} role="presentation">
+              <div aria-hidden>{group}</div>
+              <ul role="group" aria-label={group}>
+                {children}
+              </ul>
+            </Group>
+          )}
+          getOptionLabel={(place) => place.name}
+          getOptionKey={(place) => `${place.kind} ${place.name} ${place.address ?? ''}`}
+          onChange={(_, place) => place && choose(place)}
+          onClose={(_, reason) => reason === 'escape' && onClose()}
+          slotProps={{ listbox: { sx: { maxHeight: 320 } } }}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              autoFocus
+              placeholder="Room, event, property, segment, setting, term"
+              sx={{ p: 2 }}
+            />
+          )}
+        />
+      )}
     </Dialog>
   );
 }

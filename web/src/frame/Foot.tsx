@@ -1,5 +1,8 @@
+import { IN_SMALL } from '../kit/windows';
+import Box from '@mui/material/Box';
 import { Link } from 'react-router';
 import type { AppView, Foot as FootView, RailView } from '../api/queries';
+import { TermMark } from '../help/TermMark';
 import { instantIn } from '../words/dates';
 import { count, plural } from '../words/numbers';
 
@@ -9,17 +12,34 @@ interface FootProps {
   app: AppView | undefined;
 }
 
+const LOOK = {
+  display: 'flex',
+  gap: '20px',
+  alignItems: 'center',
+  height: 24,
+  px: 4,
+  borderTop: '1px solid var(--rule)',
+  color: 'text.secondary',
+  fontSize: 12,
+  whiteSpace: 'nowrap',
+  overflow: 'hidden',
+  '& a': { color: 'inherit' },
+  [IN_SMALL]: { flexWrap: 'wrap', gap: '0 14px', height: 'auto', fontSize: 11 },
+};
+
 /** What the answer above rests on. */
 export function Foot({ foot, rail, app }: FootProps) {
   return (
-    <footer className="foot">
+    <Box component="footer" className="foot" sx={LOOK}>
       {foot && app ? (
         <>
-          <span title="Up to then, time has fully passed in the data.">
-            Data to {instantIn(foot.dataTo, app.zone)}
+          <span>
+            Complete to {instantIn(foot.dataTo, app.zone)}
+            <TermMark term="Full days" />
           </span>
-          <span title="Received time of the newest event: the same watermark gives the same numbers.">
-            Watermark {instantIn(foot.watermark, app.zone)}
+          <span>
+            Last received {instantIn(foot.watermark, app.zone)}
+            <TermMark term="Newest event" />
           </span>
           <span>{count(foot.events)} events</span>
           <span>Answered in {foot.millis.toFixed(1)} ms</span>
@@ -27,8 +47,8 @@ export function Foot({ foot, rail, app }: FootProps) {
       ) : (
         <span>No answer yet</span>
       )}
-      {rail && app && <Link to={`/a/${app.key}/intake`}>{plural(rail.heldBack, 'rejected row')}</Link>}
-      {app && <span>Days by the clocks of {app.zone}</span>}
-    </footer>
+      {rail && app && <Link to={`/a/${app.key}/import`}>{plural(rail.heldBack, 'rejected row')}</Link>}
+      {app && <span>Time zone {app.zone}</span>}
+    </Box>
   );
 }

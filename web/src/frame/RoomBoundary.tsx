@@ -1,5 +1,8 @@
-import { Component, type ReactNode } from 'react';
-import { BadAddress } from './question';
+import { EmptyState } from '../kit/states';
+import type { ReactNode } from 'react';
+import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
+import { TextButton } from '../kit/buttons';
+import { BadAddress } from '../model/question';
 
 interface RoomBoundaryProps {
   /** Where the room is; another place is another try. */
@@ -9,51 +12,32 @@ interface RoomBoundaryProps {
   children: ReactNode;
 }
 
-interface RoomBoundaryState {
-  fault: Error | undefined;
-  place: string;
-}
-
 /** Keeps a fault of one room from taking the whole page with it: says what failed, and offers ways on. */
-export class RoomBoundary extends Component<RoomBoundaryProps, RoomBoundaryState> {
-  constructor(props: RoomBoundaryProps) {
-    super(props);
-    this.state = { fault: undefined, place: props.place };
-  }
+export const RoomBoundary = ({ place, start, children }: RoomBoundaryProps) => (
+  <ErrorBoundary
+    resetKeys={[place]}
+    fallbackRender={(fallback) => <Fault start={start} fallback={fallback} />}
+  >
+    {children}
+  </ErrorBoundary>
+);
 
-  static getDerivedStateFromError(fault: unknown): Partial<RoomBoundaryState> {
-    return { fault: fault instanceof Error ? fault : new Error(String(fault)) };
-  }
-
-  static getDerivedStateFromProps(props: RoomBoundaryProps, state: RoomBoundaryState) {
-    return props.place === state.place ? null : { fault: undefined, place: props.place };
-  }
-
-  override render() {
-    const { fault } = this.state;
-    if (!fault) return this.props.children;
-    const isAddress = fault instanceof BadAddress;
-    return (
-      <div className="empty-room" role="alert">
-        <p className="serif">
-          {isAddress
-            ? `The address holds ${fault.message}.`
-            : `This room could not be shown: ${fault.message}`}
-        </p>
-        <p>
-          <a href={this.props.start}>Open the room as it starts</a>
-          {!isAddress && (
-            <>
-              ,{' '}
-              <button className="word" onClick={() => this.setState({ fault: undefined })}>
-                try again
-              </button>
-              ,
-            </>
-          )}{' '}
-          or go to another room above.
-        </p>
-      </div>
-    );
-  }
+function Fault({ start, fallback }: { start: string; fallback: FallbackProps }) {
+  const { error, resetErrorBoundary } = fallback;
+  const message = error instanceof Error ? error.message : String(error);
+  const isAddress = error instanceof BadAddress;
+  return (
+    <EmptyState role="alert">
+      <p>{isAddress ? `The address holds ${message}.` : `This room could not be shown: ${message}`}</p>
+      <p>
+        <a href={start}>Reset the room</a>
+        {!isAddress && (
+          <>
+            , <TextButton onClick={resetErrorBoundary}>try again</TextButton>,
+          </>
+        )}{' '}
+        or choose another room.
+      </p>
+    </EmptyState>
+  );
 }

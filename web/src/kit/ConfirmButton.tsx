@@ -5,6 +5,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
+import { TextButton } from './buttons';
 
 interface ConfirmButtonProps {
   /** The word on the button, and on the one that confirms. */
@@ -23,9 +24,7 @@ export function ConfirmButton({ word, question, children, typed, onConfirm }: Co
   const [isOpen, setIsOpen] = useState(false);
   return (
     <>
-      <button type="button" className="word" onClick={() => setIsOpen(true)}>
-        {word}
-      </button>
+      <TextButton onClick={() => setIsOpen(true)}>{word}</TextButton>
       {isOpen && (
         <ConfirmDialog
           word={word}
@@ -68,15 +67,14 @@ function ConfirmDialog({ word, question, children, typed, onCancel, onConfirm }:
           <DialogContent>
             {children}
             {typed !== undefined && (
-              <p>
-                <TextField
-                  label={`Type ${typed}`}
-                  value={text}
-                  autoFocus
-                  fullWidth
-                  onChange={(event) => setText(event.target.value)}
-                />
-              </p>
+              <TextField
+                label={`Type ${typed}`}
+                value={text}
+                autoFocus
+                fullWidth
+                margin="normal"
+                onChange={(event) => setText(event.target.value)}
+              />
             )}
           </DialogContent>
         )}

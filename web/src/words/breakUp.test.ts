@@ -30,17 +30,15 @@ const incident = (of: BreakUpView | null, figure = 'PURCHASES') =>
 describe('revenue taken apart', () => {
   test('says every type, and of the one the case is of what each factor adds, the largest first', () => {
     expect(breakUpSentences(incident(breakUp), 'EUR')).toEqual([
-      'Their revenue went from EUR 24.00 to EUR 10.00 a day: purchases from EUR 20.00 to EUR 12.00, adverts from EUR 6.00 to EUR 0.00, refunds from EUR 2.00 to EUR 2.00.',
-      'What moved of purchases, −EUR 8.00 a day, comes exactly of: share who buy (−EUR 9.50), active people (+EUR 1.00), purchases for each of them (+EUR 0.50), worth of one (EUR 0.00).',
+      'Revenue per day went from EUR 24.00 to EUR 10.00: purchases from EUR 20.00 to EUR 12.00, ads from EUR 6.00 to EUR 0.00, refunds from EUR 2.00 to EUR 2.00.',
+      'The change of purchases, −EUR 8.00 a day, breaks down into: payers per active user (−EUR 9.50), active users (+EUR 1.00), purchases per payer (+EUR 0.50), value of one (EUR 0.00).',
     ]);
-    expect(breakUpSentences(incident(breakUp, 'AD_REVENUE'), 'EUR')[1]).toMatch(
-      /^What moved of adverts, −EUR 6/,
-    );
+    expect(breakUpSentences(incident(breakUp, 'AD_REVENUE'), 'EUR')[1]).toMatch(/^The change of ads, −EUR 6/);
   });
 
   test('of a case that is of no type, the one that moved most', () => {
     expect(breakUpSentences(incident(breakUp, 'ACTIVE_PEOPLE'), 'EUR')[1]).toMatch(
-      /^What moved of purchases/,
+      /^The change of purchases/,
     );
   });
 
@@ -51,7 +49,7 @@ describe('revenue taken apart', () => {
   test('a row for each type and factor, and at last for all; what is not known is a dash', () => {
     const rows = breakUpRows(breakUp, 'EUR');
     expect(rows).toHaveLength(3 * 5 + 1);
-    expect(rows[9]).toMatchObject({ name: 'worth of one', after: '–' });
+    expect(rows[9]).toMatchObject({ name: 'value of one', after: '–' });
     expect(rows.at(-1)).toMatchObject({ name: 'All revenue', adds: '−EUR 14.00' });
   });
 

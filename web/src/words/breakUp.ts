@@ -6,7 +6,7 @@ type Factor = BreakUpPart['factors'][number];
 
 const TYPE: Record<BreakUpPart['type'], string> = {
   PURCHASE: 'Purchases',
-  AD: 'Adverts',
+  AD: 'Ads',
   SUBSCRIPTION: 'Subscriptions',
   REFUND: 'Refunds',
 };
@@ -14,30 +14,30 @@ const TYPE: Record<BreakUpPart['type'], string> = {
 export const typeName = (part: BreakUpPart): string => TYPE[part.type];
 
 const SHARE: Record<BreakUpPart['type'], string> = {
-  PURCHASE: 'share who buy',
-  AD: 'share who see a paid advert',
+  PURCHASE: 'payers per active user',
+  AD: 'share who see a paid ad',
   SUBSCRIPTION: 'share who pay a subscription',
-  REFUND: 'share who get money back',
+  REFUND: 'share who get a refund',
 };
 
 const TIMES: Record<BreakUpPart['type'], string> = {
-  PURCHASE: 'purchases for each of them',
-  AD: 'adverts for each of them',
-  SUBSCRIPTION: 'payments for each of them',
-  REFUND: 'refunds for each of them',
+  PURCHASE: 'purchases per payer',
+  AD: 'ads per viewer',
+  SUBSCRIPTION: 'payments per subscriber',
+  REFUND: 'refunds per refunded user',
 };
 
 /** What a factor is called where it stands under its type. */
 export function factorName(part: BreakUpPart, factor: Factor): string {
   switch (factor.of) {
     case 'PEOPLE':
-      return 'active people';
+      return 'active users';
     case 'SHARE':
       return SHARE[part.type];
     case 'TIMES':
       return TIMES[part.type];
     case 'WORTH':
-      return 'worth of one';
+      return 'value of one';
   }
 }
 
@@ -86,15 +86,15 @@ export function breakUpSentences({ breakUp, drops }: IncidentView, currency: str
   );
   const whole =
     breakUp.parts.length === 1
-      ? `Their revenue a day is of ${parts.join('')}.`
-      : `Their revenue went ${went(breakUp.before, breakUp.after)} a day: ${parts.join(', ')}.`;
+      ? `Revenue per day comes from ${parts.join('')}.`
+      : `Revenue per day went ${went(breakUp.before, breakUp.after)}: ${parts.join(', ')}.`;
   return most ? [whole, factorsSentence(most, currency)] : [whole];
 }
 
 function factorsSentence(part: BreakUpPart, currency: string): string {
   const factors = [...part.factors].sort((one, other) => Math.abs(other.adds) - Math.abs(one.adds));
   const words = factors.map((factor) => `${factorName(part, factor)} (${addsWords(factor.adds, currency)})`);
-  return `What moved of ${typeName(part).toLowerCase()}, ${addsWords(part.after - part.before, currency)} a day, comes exactly of: ${words.join(', ')}.`;
+  return `The change of ${typeName(part).toLowerCase()}, ${addsWords(part.after - part.before, currency)} a day, breaks down into: ${words.join(', ')}.`;
 }
 
 /** A line of the table: a type, or one of its factors. */

@@ -1,5 +1,12 @@
 import type { CaseRow, RecoveryView } from '../api/cases';
-import type { ChangeView, ChosenFall, DropView, Having, IncidentView, SuspectView } from '../api/changes';
+import type {
+  ChangeView,
+  ChosenFall,
+  DropView,
+  PropertyValue,
+  IncidentView,
+  SuspectView,
+} from '../api/changes';
 import type { Figure } from '../api/queries';
 import { dayOf, dayWords, isoOf } from './dates';
 import { figureTitle } from './figures';
@@ -9,7 +16,7 @@ export const KIND: Record<IncidentView['kind'], string> = {
   PRODUCT_FAULT: 'Product fault',
   PAYMENT: 'Payment',
   PRICE: 'Price',
-  MIX: 'Mix of arrivals',
+  MIX: 'Mix of new users',
   LOST_TRACKING: 'Lost tracking',
   OUTAGE: 'Outage',
   CALENDAR: 'Calendar',
@@ -18,40 +25,39 @@ export const KIND: Record<IncidentView['kind'], string> = {
 
 export const FATE: Record<SuspectView['fate'], string> = {
   RULED_OUT: 'ruled out',
-  FELL_TOO: 'fell too',
-  NOT_TOLD_APART: 'not told apart',
+  FELL_TOO: 'dropped too',
+  NOT_TOLD_APART: 'inconclusive',
 };
 
 export const STATUS: Record<CaseRow['status'], string> = {
   OPEN: 'open',
   EXPLAINED: 'explained',
-  ACTED_ON: 'acted on',
+  ACTED_ON: 'action taken',
   CLOSED: 'closed',
 };
 
-/** What is counted of a figure where it is watched by slice. */
+/** What is counted for a metric where it is watched by group. */
 export const THINGS: Partial<Record<Figure, string>> = {
-  NEW_PEOPLE: 'new people',
-  FIRST_PATH: 'first-time paths finished',
-  ACTIVE_PEOPLE: 'days of active people',
+  NEW_PEOPLE: 'new users',
+  FIRST_PATH: 'first-time paths completed',
+  ACTIVE_PEOPLE: 'days of active users',
   SESSIONS: 'sessions',
-  CRASH_FREE_SESSIONS: 'sessions without a crash',
+  CRASH_FREE_SESSIONS: 'crash-free sessions',
   PURCHASES: 'purchases',
-  AD_REVENUE: 'paid adverts',
-  NEXT_DAY: 'people back on the next day',
+  AD_REVENUE: 'paid ads',
+  NEXT_DAY: 'users back on the next day',
 };
 
-export const sliceWords = (slice: Having[]): string =>
-  slice.length === 0 ? 'everybody' : slice.map((each) => `${each.property} ${each.value}`).join(', ');
+export const sliceWords = (slice: PropertyValue[]): string =>
+  slice.length === 0 ? 'all users' : slice.map((each) => `${each.property} ${each.value}`).join(', ');
 
-/** "−58.1 %". */
-export const partWords = (part: number): string =>
-  withSign(part, share(Math.abs(part)).replace(' ', '\u00a0'));
+/** "−58.1%". */
+export const partWords = (part: number): string => withSign(part, share(Math.abs(part)));
 
-/** "−58.1 % (−64.3 to −50.9)"; what is not known in words. */
+/** "−58.1% (−64.3 to −50.9)", or why there is no such number. */
 export function changeWords(change: ChangeView): string {
-  if (change.part === null || change.low === null || change.high === null) return 'too few to tell';
-  const bound = (value: number) => partWords(value).replace('\u00a0%', '');
+  if (change.part === null || change.low === null || change.high === null) return 'too few users to tell';
+  const bound = (value: number) => partWords(value).replace('%', '');
   return `${partWords(change.part)} (${bound(change.low)} to ${bound(change.high)})`;
 }
 
@@ -70,7 +76,7 @@ export const chosenName = ({ name, figure }: Pick<ChosenFall, 'name' | 'figure'>
   figure ? `${figureTitle(figure)} of \u201c${name}\u201d` : `\u201c${name}\u201d`;
 
 export const chosenTitle = (fall: ChosenFall): string =>
-  `${chosenName(fall)} ${fall.isWorseAbove ? 'rose' : 'fell'}`;
+  `${chosenName(fall)} ${fall.isWorseAbove ? 'rose' : 'dropped'}`;
 
 /** What fell furthest: of the figures, else of what was chosen to be watched; of an outage of which no figure tells, nothing. */
 export const leadOf = ({ drops, outage, chosen }: IncidentView): DropView | ChosenFall | undefined =>
@@ -81,7 +87,7 @@ export function titleOf(incident: IncidentView): string {
   const lead = incident.drops[0];
   const chosen = incident.chosen[0];
   if (!lead) return chosen && !incident.outage ? chosenTitle(chosen) : 'Events stopped arriving';
-  const moved = lead.isWorseAbove ? 'rose' : 'fell';
+  const moved = lead.isWorseAbove ? 'rose' : 'dropped';
   const of = lead.slice.length ? ` of ${sliceWords(lead.slice)}` : '';
   return `${figureTitle(lead.figure)}${of} ${moved}`;
 }
@@ -103,14 +109,14 @@ export function fellSentence(drop: DropView, currency: string): string {
     const value = (number: number | null) => figureValue(number, drop.unit, currency);
     const against = drop.isWorseAbove ? 'above' : 'below';
     return drop.isCounted
-      ? `${figureTitle(drop.figure)} lay ${against} its own past: ${count(Math.round(change.actual))} ${THINGS[drop.figure] ?? ''} instead of ${count(Math.round(change.expected ?? 0))}, ${changeWords(change)}.`
-      : `${figureTitle(drop.figure)} lay ${against} what its past lets expect: ${value(change.actual)} a day instead of ${value(change.expected)}, ${changeWords(change)}.`;
+      ? `${figureTitle(drop.figure)} went ${against} the expected range: ${count(Math.round(change.actual))} ${THINGS[drop.figure] ?? ''} instead of about ${count(Math.round(change.expected ?? 0))}, ${changeWords(change)}.`
+      : `${figureTitle(drop.figure)} went ${against} the expected range: ${value(change.actual)} a day instead of about ${value(change.expected)}, ${changeWords(change)}.`;
   }
   const things = THINGS[drop.figure];
   const counts = things
-    ? `: ${count(Math.round(change.actual))} ${things} instead of ${count(Math.round(change.expected ?? 0))}`
+    ? `: ${count(Math.round(change.actual))} ${things} instead of about ${count(Math.round(change.expected ?? 0))} expected`
     : '';
-  return `${figureTitle(drop.figure)} of ${sliceWords(drop.slice)} fell below what everybody else lets expect${counts}, ${changeWords(change)}.`;
+  return `${figureTitle(drop.figure)} of ${sliceWords(drop.slice)} dropped compared with other users${counts}, ${changeWords(change)}.`;
 }
 
 /** What it cost, and of a price that changed, what it brought. */
@@ -119,15 +125,13 @@ export function moneySentence(incident: IncidentView, currency: string): string 
   if (lost === null) return undefined;
   if (settled?.verdict === 'RECORD_LOST') {
     const paid =
-      settled.money === null
-        ? ''
-        : `; the advert network pays ${money(settled.money, currency)} for those days`;
-    return `About ${money(lost, currency)} are missing from the record alone${paid}.`;
+      settled.money === null ? '' : `; the ad network pays ${money(settled.money, currency)} for those days`;
+    return `About ${money(lost, currency)} are missing in the tracking only${paid}.`;
   }
   const how =
     kind === 'PRICE'
-      ? 'counting what each was worth then'
-      : 'each at what it was worth in the four weeks before';
+      ? 'counting each at its price then'
+      : 'each at its average value in the four weeks before';
   return lost >= 0
     ? `About ${money(lost, currency)} are missing, ${how}.`
     : `About ${money(-lost, currency)} more came in, ${how}.`;
@@ -136,7 +140,7 @@ export function moneySentence(incident: IncidentView, currency: string): string 
 /** What a purchase was worth, before and since. */
 export const worthSentence = ({ worth }: IncidentView, currency: string): string | undefined =>
   worth
-    ? `A purchase of theirs was worth ${money(worth.before, currency)} in the mean before, and ${money(worth.after, currency)} after.`
+    ? `Average value of a purchase: ${money(worth.before, currency)} before, ${money(worth.after, currency)} after.`
     : undefined;
 
 /** What the advert network paid for beside what the log holds. */
@@ -145,21 +149,21 @@ export function settledSentence(settled: IncidentView['settled'] | undefined): s
   if (!settled) return undefined;
   const a = (value: number) => (value < 100 ? value.toFixed(1) : count(value));
   const where = settled.platform === '' ? '' : ` on ${settled.platform}`;
-  const both = `By its own count the advert network paid for ${a(settled.settled)} adverts a day${where}, ${a(settled.settledBefore)} before; the log holds ${a(settled.counted)} a day, ${a(settled.countedBefore)} before.`;
+  const both = `The ad network paid for ${a(settled.settled)} ads a day${where}, ${a(settled.settledBefore)} before. Tracked events: ${a(settled.counted)} a day, ${a(settled.countedBefore)} before.`;
   switch (settled.verdict) {
     case 'RECORD_LOST':
-      return `${both} Against what is settled the record moved by ${changeWords(settled.against)}: it was lost, the adverts were not.`;
+      return `${both} Compared with the paid ads, tracked ads changed by ${changeWords(settled.against)}: only the tracking was lost.`;
     case 'FELL_TOO':
-      return `${both} What is settled fell as well: the adverts themselves were not shown.`;
+      return `${both} The paid ads dropped too: the ads themselves were not shown.`;
     case 'NOT_TOLD_APART':
-      return `${both} Whether adverts went or their record is not told apart.`;
+      return `${both} The numbers are too small to tell whether ads or only their tracking were lost.`;
   }
 }
 
 /** Of a burst: how many more came, and what most of the others have. */
 export const arrivedSentence = ({ arrived }: IncidentView): string | undefined =>
   arrived
-    ? `New people went from ${count(Math.round(arrived.before))} to ${count(Math.round(arrived.after))} a day; of the rise, ${arrived.part >= 1 ? 'all' : share(arrived.part)} came with ${sliceWords([arrived.having])}. More who come are more who leave soon.`
+    ? `New users went from ${count(Math.round(arrived.before))} to ${count(Math.round(arrived.after))} a day; ${arrived.part >= 1 ? 'all' : share(arrived.part)} of the rise had ${sliceWords([arrived.having])}. More new users also means more users who leave soon.`
     : undefined;
 
 /** Which release came before it, and what those on it did beside those who were not. */
@@ -170,20 +174,20 @@ export function releaseSentence(incident: IncidentView): string | undefined {
     blamed.daysBefore > 0 ? `${plural(blamed.daysBefore, 'day')} before` : 'on that day'
   }, on ${dayWords(dayOf(blamed.starts))}.`;
   const link: Record<string, string> = {
-    TIME: 'Its time links the two.',
-    DOSE: 'Of the releases of those weeks, what is missing follows best how many were on it.',
-    RUNS_WORSE: 'It is the one on which the app came to run worse for them.',
+    TIME: 'It is linked by time.',
+    DOSE: 'Of the releases of those weeks, its adoption matches the missing amount best.',
+    RUNS_WORSE: 'The app ran worse for these users on this release.',
   };
   // What was frozen before links were told has none.
   const why = link[blamed.link] ?? '';
   return blamed.contrast.part === null
     ? `${began} ${why}`
-    : `${began} ${why} On the same days, whoever of them was on it had ${changeWords(blamed.contrast)} against whoever was not.`;
+    : `${began} ${why} On the same days, users on this release had ${changeWords(blamed.contrast)} compared with users not on it.`;
 }
 
 export function whereSentence(drop: DropView): string {
-  if (drop.slice.length === 0) return 'No slice stands out: it fell for everybody.';
-  return `Of ${count(drop.tried)} values, pairs and triples that were compared, ${sliceWords(drop.slice)} lies furthest below.`;
+  if (drop.slice.length === 0) return 'No group stands out: all groups dropped alike.';
+  return `Of ${count(drop.tried)} groups compared (one to three properties each), ${sliceWords(drop.slice)} dropped most.`;
 }
 
 /** What everybody else did over the same days. */
@@ -191,14 +195,14 @@ export function withoutSentence(drop: DropView): string | undefined {
   const { without } = drop;
   if (drop.slice.length === 0 || without.part === null || without.high === null) return undefined;
   return without.high < 0
-    ? `Without it there is still a fall, of ${changeWords(without)} against their own past.`
-    : `Without it nothing fell: everybody else moved by ${changeWords(without)} against their own past.`;
+    ? `Without this group there is still a drop of ${changeWords(without)} compared with the past.`
+    : `Without this group there is no drop: all other users changed by ${changeWords(without)} compared with the past.`;
 }
 
 const PERFORMANCE: Record<string, string> = {
-  fps: 'Frames a second',
-  load_ms: 'Milliseconds of loading',
-  memory_mb: 'Memory in MB',
+  fps: 'Frames per second',
+  load_ms: 'Loading time (ms)',
+  memory_mb: 'Memory (MB)',
 };
 
 export const performanceName = (property: string): string => PERFORMANCE[property] ?? property;
@@ -208,36 +212,36 @@ export function verdict(incident: IncidentView): string {
   const who = sliceWords(incident.slice);
   switch (incident.kind) {
     case 'PRODUCT_FAULT':
-      return `A product fault for ${who}: the app ran worse for them than before, and not for others.`;
+      return `Product fault for ${who}: the app ran worse for these users than before, and not for others.`;
     case 'PAYMENT':
-      return `Payment: purchases of ${who} fell, while people go as far as before.`;
+      return `Payment: purchases of ${who} dropped, while as many users as before reach the payment.`;
     case 'PRICE':
-      return `Price: fewer purchases of ${who}, each worth otherwise than before.`;
+      return `Price: fewer purchases of ${who}, at a different average value than before.`;
     case 'MIX':
       return incident.arrived
-        ? `The mix of arrivals: many more came, most with ${sliceWords([incident.arrived.having])}; nobody needs to behave otherwise for this.`
-        : 'The mix of arrivals: other people came; those of each kind came back about as ever.';
+        ? `Mix of new users: many more joined, most with ${sliceWords([incident.arrived.having])}. No change in anyone’s behaviour is needed to explain the drop.`
+        : 'Mix of new users: the new users are different ones; within each group about as many came back as before.';
     case 'LOST_TRACKING':
       return `Lost tracking: an event of ${who} hardly arrives any more, while ${
         incident.settled?.verdict === 'RECORD_LOST'
-          ? 'the advert network pays for as many as before. Nothing was lost but the record.'
-          : 'most of what goes with it carries on as before. Settlements of whoever pays for it would tell whether anything was lost but the record.'
+          ? 'the ad network pays for as many as before. Only the tracking was lost.'
+          : 'most related events go on as before. Payments reported by the ad network or store would show whether only the tracking was lost.'
       }`;
     case 'OUTAGE':
-      return 'An outage: for some hours hardly anything arrived from anybody.';
+      return 'Outage: for some hours hardly any events arrived from any user.';
     case 'CALENDAR':
-      return 'A day unlike others: more than usual just before, then fewer, for everybody, and over by itself.';
+      return 'Calendar: more than usual just before, then fewer, for all users, and it ended without action.';
     case 'UNEXPLAINED':
       if (incident.drops.length === 0)
-        return 'Unexplained: no headline figure fell with it, of anybody. Of what is watched by choice nothing further is looked for; it can be taken apart where it is asked.';
-      return 'Unexplained: nothing that was looked at tells why. That it is chance, or a cause that leaves no trace in events, is not ruled out.';
+        return 'Unexplained: no headline metric dropped at the same time. Monitors are not searched further; open the metric to split it.';
+      return 'Unexplained: nothing that was checked explains it. Chance, or a cause that leaves no trace in events, is not ruled out.';
   }
 }
 
 /** How it is now, in a word: what ended and still lies on the bad side is not back. */
-export function nowWord({ isOver, since }: IncidentView): 'over' | 'going on' | 'not back' {
+export function nowWord({ isOver, since }: IncidentView): 'over' | 'ongoing' | 'not recovered' {
   if (isOver) return 'over';
-  return since.part === null ? 'going on' : 'not back';
+  return since.part === null ? 'ongoing' : 'not recovered';
 }
 
 /** Whether it is back by itself, and what remains. */
@@ -248,18 +252,18 @@ export function afterSentence(incident: IncidentView, fullDaysEnd: string): stri
   if (isOver) {
     // What was kept before it could come back later has no day of its own.
     const from = sinceFrom ?? days.to;
-    const back = from > days.to ? 'It came back little by little, and lies' : 'Back';
+    const back = from > days.to ? 'It recovered gradually and has been' : 'Recovered:';
     const told = since.part !== null || incident.kind === 'OUTAGE';
     const by = since.part === null ? '' : `: ${changeWords(since)}`;
     return told
-      ? `${back} where it was to be expected since ${dayWords(dayOf(from))}${by}.`
-      : `No longer told to lie ${beyond} what is expected since ${day}.`;
+      ? `${back} as expected since ${dayWords(dayOf(from))}${by}.`
+      : `No longer significantly ${beyond} the expected value since ${day}.`;
   }
   if (days.to < fullDaysEnd && since.part === null)
-    return `Too early to say: since ${day} fewer than three full days have passed.`;
+    return `Too early to say: fewer than three full days have passed since ${day}.`;
   if (days.to < fullDaysEnd)
-    return `Not back: since ${day} it still lies ${beyond} what is expected, by ${changeWords(since)}.`;
-  return `Still ${beyond} on the last full day, ${dayWords(dayOf(isoOf(dayOf(fullDaysEnd) - 1)))}.`;
+    return `Not recovered: since ${day} it is still ${beyond} the expected value, by ${changeWords(since)}.`;
+  return `Still ${beyond} the expected value on the last full day, ${dayWords(dayOf(isoOf(dayOf(fullDaysEnd) - 1)))}.`;
 }
 
 /** How it goes since something was done. */
@@ -268,23 +272,23 @@ export function recoverySentence({ state, days, change }: RecoveryView, worseAbo
   const beyond = worseAbove ? 'above' : 'below';
   switch (state) {
     case 'BACK':
-      return `Back: since ${day} it lies where it is to be expected, ${changeWords(change)}, and that is told apart from the fall.`;
+      return `Recovered: since ${day} it is as expected (${changeWords(change)}), significantly better than during the drop.`;
     case 'PARTLY':
-      return `Partly back: since ${day} it still lies ${beyond} what is expected, by ${changeWords(change)}, and less far than before.`;
+      return `Partly recovered: since ${day} it is still ${beyond} the expected value, by ${changeWords(change)}, but less than during the drop.`;
     case 'STILL':
-      return `Not back: since ${day} it lies ${beyond} what is expected by ${changeWords(change)}, which is not told apart from the fall.`;
+      return `Not recovered: since ${day} it is ${beyond} the expected value by ${changeWords(change)}, no significant change from the drop.`;
     case 'NOT_TOLD_APART':
-      return `Since ${day} it moved by ${changeWords(change)}: neither being back nor the fall going on is ruled out by so few.`;
+      return `Since ${day}: ${changeWords(change)} compared with the expected value. Too few users to tell whether it has recovered.`;
     case 'TOO_EARLY':
-      return `Too early: since ${day} fewer than three full days have passed.`;
+      return `Too early: fewer than three full days have passed since ${day}.`;
     case 'BEFORE_THE_FALL':
-      return `${day} lies before the fall began, so nothing that was done then can have mended it.`;
+      return `${day} is before the drop began, so an action then cannot have fixed it.`;
   }
 }
 
-/** Money that is missing, as a cell says it; what dearer purchases brought is no loss, nor is what only the record lacks. */
+/** The effect on revenue as a table cell says it, with its sign. Revenue that only the tracking lacks is no loss and is said as such. */
 export function lostWords({ moneyLost: lost, settled }: IncidentView, currency: string): string {
   if (lost === null) return '';
-  if (settled?.verdict === 'RECORD_LOST') return `${money(lost, currency)} of the record`;
-  return lost < 0 ? `${money(-lost, currency)} more` : money(lost, currency);
+  if (settled?.verdict === 'RECORD_LOST') return `${money(lost, currency)} untracked`;
+  return withSign(-lost, money(Math.abs(lost), currency));
 }

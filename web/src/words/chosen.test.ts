@@ -13,19 +13,19 @@ const ofPeople = chosen({
 
 describe('what was chosen to be watched', () => {
   test('leads a case of its own by its name and size', () => {
-    expect(titleOf(alone)).toBe('\u201cBeacons lit\u201d fell');
-    expect(sizeOf(alone)).toBe('\u221250.0\u00a0%');
+    expect(titleOf(alone)).toBe('“Beacons lit” dropped');
+    expect(sizeOf(alone)).toBe('\u221250.0%');
     expect(titleOf(incident({ drops: [], slice: [], chosen: [ofPeople] }))).toBe(
-      'Revenue of \u201cPayers\u201d fell',
+      'Revenue of “Payers” dropped',
     );
     expect(titleOf(incident({ drops: [], chosen: [chosen({ isWorseAbove: true })] }))).toBe(
       '\u201cBeacons lit\u201d rose',
     );
-    expect(verdict(alone)).toContain('no headline figure fell with it');
+    expect(verdict(alone)).toContain('no headline metric dropped');
   });
 
   test('stands back where figures fell, and behind an outage', () => {
-    expect(titleOf(incident({ drops: [drop({})], chosen: [chosen({})] }))).toContain('Revenue from adverts');
+    expect(titleOf(incident({ drops: [drop({})], chosen: [chosen({})] }))).toContain('Revenue from ads');
     const outage = { from: '2026-10-09T09:00:00Z', to: '2026-10-09T12:00:00Z', expected: 900, actual: 3 };
     expect(titleOf(incident({ drops: [], outage, chosen: [chosen({})] }))).toBe('Events stopped arriving');
     expect(sizeOf(incident({ drops: [], outage, chosen: [chosen({})] }))).toBe('897 events missing');
@@ -33,13 +33,15 @@ describe('what was chosen to be watched', () => {
 
   test('is said in its own unit, and what fell besides once', () => {
     expect(chosenSentence(ofPeople, 'EUR')).toBe(
-      'Revenue of \u201cPayers\u201d, which somebody chose to have watched, lay below what its past lets expect: EUR 80.00 a day instead of EUR 100.00, \u221220.0\u00a0% (\u221230.0 to \u221210.0).',
+      'The monitor of Revenue of \u201cPayers\u201d went below its expected range: EUR 80.00 a day instead of about EUR 100.00, \u221220.0% (\u221230.0 to \u221210.0).',
     );
     expect(chosenBesides(alone)).toBeUndefined();
     expect(chosenBesides(incident({ chosen: [ofPeople] }))).toBe(
-      'Of what was chosen to be watched, in these days: Revenue of \u201cPayers\u201d \u221220.0\u00a0% (\u221230.0 to \u221210.0).',
+      'Monitors that dropped on these days: Revenue of \u201cPayers\u201d \u221220.0% (\u221230.0 to \u221210.0).',
     );
-    expect(chosenBesides({ ...alone, chosen: [chosen({}), ofPeople] })).toContain('in these days too');
+    expect(chosenBesides({ ...alone, chosen: [chosen({}), ofPeople] })).toContain(
+      'Other monitors that dropped',
+    );
   });
 
   test('is taken apart by value, with the part that was theirs', () => {
@@ -62,11 +64,11 @@ describe('what was chosen to be watched', () => {
     expect(portionSentences({ ...alone, chosen: [chosen({ portions })] }, 'EUR')).toEqual([
       {
         who: 'gpu Nacre 5',
-        text: ', 20.0\u00a0% of all before: from 1,200 to 300, which is 90.0\u00a0% of what is missing.',
+        text: ', 20.0% of all before: from 1,200 to 300, which is 90.0% of the missing amount.',
       },
       {
         who: 'platform android',
-        text: ', 60.0\u00a0% of all before: from 3,000 to 1,900, which is all of what is missing.',
+        text: ', 60.0% of all before: from 3,000 to 1,900, which is all of the missing amount.',
       },
     ]);
     expect(portionSentences(alone, 'EUR')).toEqual([]);

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { EventCondition, PersonCondition } from './conditions';
 
 /** The shapes of conditions, by which whatever stands in an address or was typed as JSON is checked before anything is said of it. */
@@ -7,17 +7,17 @@ const texts = z.union([z.string(), z.array(z.string())]);
 
 const tested = z.object({
   property: z.string(),
-  is: texts.optional(),
-  contains: z.string().optional(),
-  matches: z.string().optional(),
-  set: z.boolean().optional(),
-  atLeast: z.number().optional(),
-  moreThan: z.number().optional(),
-  atMost: z.number().optional(),
-  lessThan: z.number().optional(),
+  is: z.optional(texts),
+  contains: z.optional(z.string()),
+  matches: z.optional(z.string()),
+  set: z.optional(z.boolean()),
+  atLeast: z.optional(z.number()),
+  moreThan: z.optional(z.number()),
+  atMost: z.optional(z.number()),
+  lessThan: z.optional(z.number()),
 });
 
-const eventCondition: z.ZodType<unknown> = z.lazy(() =>
+const eventCondition: z.ZodMiniType<unknown> = z.lazy(() =>
   z.union([
     z.object({ all: z.array(eventCondition) }),
     z.object({ either: z.array(eventCondition) }),
@@ -32,64 +32,66 @@ const eventCondition: z.ZodType<unknown> = z.lazy(() =>
 const when = z.union([
   z.object({ from: z.string(), to: z.string() }),
   z.object({ lastDays: z.number() }),
-  z.object({ fromDay: z.number(), toDay: z.number().optional() }),
+  z.object({ fromDay: z.number(), toDay: z.optional(z.number()) }),
 ]);
 
 const range = z.object({ from: z.string(), to: z.string() });
 
-const back = z.object({ with: eventCondition.optional(), fromAge: z.number(), toAge: z.number() });
+const back = z.object({ with: z.optional(eventCondition), fromAge: z.number(), toAge: z.number() });
 
 const followed = z.object({
   followed: z.object({
     range,
     grain: z.enum(['DAY', 'WEEK', 'MONTH']),
-    start: eventCondition.optional(),
-    entry: z.enum(['FIRST_EVER', 'FIRST_IN_RANGE', 'EVERY_PERIOD']).optional(),
-    clock: z.enum(['CALENDAR', 'OWN']).optional(),
+    start: z.optional(eventCondition),
+    entry: z.optional(z.enum(['FIRST_EVER', 'FIRST_IN_RANGE', 'EVERY_PERIOD'])),
+    clock: z.optional(z.enum(['CALENDAR', 'OWN'])),
   }),
-  cohorts: range.optional(),
-  cameBack: back.optional(),
-  stayedAway: back.optional(),
-  quiet: z.object({ days: z.number(), onDay: z.number(), are: z.enum(['GONE', 'THERE', 'OPEN']) }).optional(),
+  cohorts: z.optional(range),
+  cameBack: z.optional(back),
+  stayedAway: z.optional(back),
+  quiet: z.optional(
+    z.object({ days: z.number(), onDay: z.number(), are: z.enum(['GONE', 'THERE', 'OPEN']) }),
+  ),
 });
 
 const step = z.object({
-  name: z.string().optional(),
+  name: z.optional(z.string()),
   what: eventCondition,
-  optional: z.boolean().optional(),
-  forbidden: eventCondition.optional(),
-  least: z.string().optional(),
-  most: z.string().optional(),
+  optional: z.optional(z.boolean()),
+  forbidden: z.optional(eventCondition),
+  least: z.optional(z.string()),
+  most: z.optional(z.string()),
 });
 
 const inFunnel = z.object({
   funnel: z.object({
     range,
-    steps: z.array(step.extend({ name: z.string() })),
-    order: z.enum(['IN_ORDER', 'BACK_TO_BACK', 'ANY_ORDER']).optional(),
-    counting: z.enum(['PEOPLE', 'SESSIONS', 'ATTEMPTS']).optional(),
-    window: z.string().optional(),
-    hold: z.array(z.string()).optional(),
+    steps: z.array(z.extend(step, { name: z.string() })),
+    order: z.optional(z.enum(['IN_ORDER', 'BACK_TO_BACK', 'ANY_ORDER'])),
+    counting: z.optional(z.enum(['PEOPLE', 'SESSIONS', 'ATTEMPTS'])),
+    window: z.optional(z.string()),
+    hold: z.optional(z.array(z.string())),
   }),
-  reached: z.number().optional(),
-  lostAt: z.number().optional(),
-  open: z.literal(true).optional(),
+  reached: z.optional(z.number()),
+  lostAt: z.optional(z.number()),
+  open: z.optional(z.literal(true)),
 });
 
-const personCondition: z.ZodType<unknown> = z.lazy(() =>
+const personCondition: z.ZodMiniType<unknown> = z.lazy(() =>
   z.union([
     z.object({ all: z.array(personCondition) }),
     z.object({ either: z.array(personCondition) }),
     z.object({ not: personCondition }),
-    z.object({ did: eventCondition, then: eventCondition, within: z.string(), when: when.optional() }),
+    z.object({ did: eventCondition, then: eventCondition, within: z.string(), when: z.optional(when) }),
     z.object({
       did: eventCondition,
-      atLeast: z.number().optional(),
-      atMost: z.number().optional(),
-      when: when.optional(),
+      atLeast: z.optional(z.number()),
+      atMost: z.optional(z.number()),
+      when: z.optional(when),
     }),
     z.object({ firstDid: eventCondition, when }),
-    tested.extend({ value: z.enum(['FIRST', 'LATEST']).optional() }),
+    z.extend(tested, { value: z.optional(z.enum(['FIRST', 'LATEST'])) }),
     z.object({ segment: z.number() }),
     followed,
     inFunnel,
@@ -97,7 +99,7 @@ const personCondition: z.ZodType<unknown> = z.lazy(() =>
 );
 
 /** Whether a value fits; one that is nested deeper than can be looked at does not. */
-function fits(schema: z.ZodType<unknown>, value: unknown): boolean {
+function fits(schema: z.ZodMiniType<unknown>, value: unknown): boolean {
   try {
     return schema.safeParse(value).success;
   } catch {

@@ -32,12 +32,12 @@ describe('conditions in words', () => {
         names,
       ),
     ).toBe('beacon lit with stars is 3 and platform is android');
-    expect(sayEvents({ active: true }, names)).toBe('anything active');
+    expect(sayEvents({ active: true }, names)).toBe('any activity');
   });
 
   it('say who is in a cell of retention', () => {
     const followed = { range: { from: '2026-10-07', to: '2026-11-02' }, grain: 'WEEK' as const };
-    expect(sayPeople({ followed }, names)).toBe('who arrived 7 Oct \u2013 1 Nov 2026');
+    expect(sayPeople({ followed }, names)).toBe('who joined 7 Oct – 1 Nov 2026');
     expect(
       sayPeople(
         {
@@ -48,17 +48,19 @@ describe('conditions in words', () => {
         names,
       ),
     ).toBe(
-      'who did beacon lit first 7 Oct \u2013 11 Oct 2026 and did not come back with purchase within weeks 1\u20133',
+      'who did beacon lit first 7 Oct \u2013 11 Oct 2026 and did not come back with purchase in weeks 1\u20133',
     );
     const quiet = { days: 14, onDay: 28 };
     expect(sayPeople({ followed, quiet: { ...quiet, are: 'GONE' } }, names)).toBe(
-      'who arrived 7 Oct \u2013 1 Nov 2026 and went quiet for 14 days by day 28',
+      'who joined 7 Oct \u2013 1 Nov 2026 and churned by day 28 (14 days without activity)',
     );
-    expect(sayPeople({ followed, quiet: { ...quiet, are: 'OPEN' } }, names)).toContain('as far as is known');
+    expect(sayPeople({ followed, quiet: { ...quiet, are: 'OPEN' } }, names)).toContain(
+      'known up to before day 28',
+    );
   });
 
   it('say people', () => {
-    expect(sayPeople({ all: [] }, names)).toBe('everyone');
+    expect(sayPeople({ all: [] }, names)).toBe('all users');
     expect(
       sayPeople(
         {
@@ -76,7 +78,7 @@ describe('conditions in words', () => {
         names,
       ),
     ).toBe(
-      'in \u201csegment 4\u201d, who did purchase at least 2 times in the last 14 days and (whose country is PT or who did not do anything active)',
+      'in \u201csegment 4\u201d, who did purchase at least 2 times in the last 14 days and (whose country is PT or who did not do any activity)',
     );
     expect(
       sayPeople(
@@ -87,12 +89,12 @@ describe('conditions in words', () => {
         },
         names,
       ),
-    ).toBe('who did beacon lit with stars at least 3, at least 5 times on their days 0 to 6');
+    ).toBe('who did beacon lit with stars at least 3, at least 5 times on days 0 to 6');
     expect(sayPeople({ firstDid: { all: [] }, when: { lastDays: 7 } }, names)).toBe(
-      'who came new in the last 7 days',
+      'who joined in the last 7 days',
     );
     expect(sayPeople({ did: { event: 'a' }, then: { event: 'b' }, within: 'PT48H' }, names)).toBe(
-      'who did a and within 2 days b',
+      'who did a and then b within 2 days',
     );
   });
 });

@@ -147,7 +147,7 @@ export function sayEvents(condition: EventCondition, names: Names): string {
   if ('not' in condition) return `not (${sayEvents(condition.not, names)})`;
   if ('event' in condition) return joined(listOf(condition.event).map(names.event), 'or');
   if ('behaviour' in condition) return `\u201c${condition.behaviour}\u201d`;
-  if ('active' in condition) return 'anything active';
+  if ('active' in condition) return 'any activity';
   // "stars at least 3" reads on after "with"; whether it "is" so goes without saying.
   return `${condition.property} ${sayTest(condition).replace(/^is (at|more|less) /, '$1 ')}`;
 }
@@ -156,9 +156,9 @@ function sayWhen(when: When): string {
   if ('lastDays' in when) return `in the last ${when.lastDays} days`;
   if ('fromDay' in when)
     return when.toDay === undefined
-      ? `from their day ${when.fromDay} on`
-      : `on their days ${when.fromDay} to ${when.toDay}`;
-  return `from ${when.from} to before ${when.to}`;
+      ? `from day ${when.fromDay} on`
+      : `on days ${when.fromDay} to ${when.toDay}`;
+  return `${rangeWords(when)}`;
 }
 
 const after = (text: string, when: When | undefined) => (when ? `${text} ${sayWhen(when)}` : text);
@@ -175,14 +175,14 @@ export function sayDuration(iso: string): string {
 export function sayPeople(condition: PersonCondition, names: Names): string {
   if ('all' in condition)
     return condition.all.length === 0
-      ? 'everyone'
+      ? 'all users'
       : joined(
           condition.all.map((each) => inner(each, names)),
           'and',
         );
   if ('either' in condition)
     return condition.either.length === 0
-      ? 'nobody'
+      ? 'no users'
       : joined(
           condition.either.map((each) => inner(each, names)),
           'or',
@@ -190,9 +190,7 @@ export function sayPeople(condition: PersonCondition, names: Names): string {
   if ('not' in condition) return `not (${sayPeople(condition.not, names)})`;
   if ('firstDid' in condition)
     return after(
-      isAnyEvent(condition.firstDid)
-        ? 'who came new'
-        : `who first did ${sayEvents(condition.firstDid, names)}`,
+      isAnyEvent(condition.firstDid) ? 'who joined' : `who first did ${sayEvents(condition.firstDid, names)}`,
       condition.when,
     );
   if ('did' in condition) return sayDid(condition, names);
@@ -202,37 +200,49 @@ export function sayPeople(condition: PersonCondition, names: Names): string {
   return `whose ${condition.value === 'FIRST' ? 'first ' : ''}${condition.property} ${sayTest(condition)}`;
 }
 
-/** "who got to \u201cpurchase\u201d in 3 steps from \u201capp_open\u201d 14 \u2013 20 Sep 2026". */
+/** "all users", "users who did purchase": what a filter lets through. */
+export const sayUsers = (condition: PersonCondition, names: Names): string =>
+  isEveryone(condition) || ('either' in condition && condition.either.length === 0)
+    ? sayPeople(condition, names)
+    : `users ${sayPeople(condition, names)}`;
+
+/** "who reached \u201cpurchase\u201d in 3 steps from \u201capp_open\u201d 14 \u2013 20 Sep 2026". */
 function sayInFunnel({ funnel, reached, lostAt }: InFunnel): string {
   const name = (step: number | undefined) => `\u201c${funnel.steps[(step ?? 1) - 1]?.name ?? ''}\u201d`;
-  const way = `on the way from ${name(1)} through ${funnel.steps.length} steps, entering ${rangeWords(funnel.range)}`;
-  if (reached !== undefined) return `who got to ${name(reached)} ${way}`;
-  if (lostAt !== undefined) return `who were lost before ${name(lostAt)} ${way}`;
-  return `who are still open ${way}`;
+  const way = `in the funnel from ${name(1)} with ${funnel.steps.length} steps, entered ${rangeWords(funnel.range)}`;
+  if (reached !== undefined) return `who reached ${name(reached)} ${way}`;
+  if (lostAt !== undefined) return `who dropped off before ${name(lostAt)} ${way}`;
+  return `who are still in progress ${way}`;
 }
 
-/** "who arrived 14 \u2013 20 Sep 2026 and came back at week 1". */
+/** "who joined 14 \u2013 20 Sep 2026 and came back in week 1". */
 function sayInCell({ followed, cohorts, cameBack, stayedAway, quiet }: InCell, names: Names): string {
   const { start, entry, grain } = followed;
   const word = grainWord[grain];
   const did = start
-    ? `who did ${sayEvents(start, names)}${entry === undefined ? ' first' : entry === 'FIRST_IN_RANGE' ? ' first within it' : ''}`
-    : 'who arrived';
+    ? `who did ${sayEvents(start, names)}${entry === undefined ? ' first' : entry === 'FIRST_IN_RANGE' ? ' first in the range' : ''}`
+    : 'who joined';
   const when = `${did} ${rangeWords(cohorts ? cohortDays(followed, cohorts) : followed.range)}`;
   if (quiet) return `${when} and ${sayQuiet(quiet)}`;
   const back = cameBack ?? stayedAway;
   if (!back) return when;
   const { fromAge, toAge } = back;
-  const ages = fromAge === toAge ? `at ${word} ${fromAge}` : `within ${word}s ${fromAge}\u2013${toAge}`;
+  const ages = ageWords(word, fromAge, toAge);
   const how = back.with ? ` with ${sayEvents(back.with, names)}` : '';
   return `${when} and ${cameBack ? 'came back' : 'did not come back'}${how} ${ages}`;
 }
 
+/** "on day 7", "in weeks 1\u20133". */
+const ageWords = (word: string, from: number, to: number) => {
+  const at = word === 'day' ? 'on' : 'in';
+  return from === to ? `${at} ${word} ${from}` : `${at} ${word}s ${from}\u2013${to}`;
+};
+
 const sayQuiet = ({ days, onDay, are }: NonNullable<InCell['quiet']>) =>
   ({
-    GONE: `went quiet for ${days} days by day ${onDay}`,
-    THERE: `were not quiet for ${days} days by day ${onDay}`,
-    OPEN: `are not quiet for ${days} days, as far as is known before day ${onDay}`,
+    GONE: `churned by day ${onDay} (${days} days without activity)`,
+    THERE: `had not churned by day ${onDay} (${days} days without activity)`,
+    OPEN: `have not churned (${days} days without activity), known up to before day ${onDay}`,
   })[are];
 
 /** The days of the range in cohorts whose periods begin within some days. */
@@ -250,10 +260,11 @@ const inner = (condition: PersonCondition, names: Names) =>
     : sayPeople(condition, names);
 
 function sayDid(condition: Extract<PersonCondition, { did: EventCondition }>, names: Names): string {
-  const what = sayEvents(condition.did, names);
+  const said = sayEvents(condition.did, names);
+  const what = 'property' in condition.did ? `any event with ${said}` : said;
   if ('then' in condition)
     return after(
-      `who did ${what} and within ${sayDuration(condition.within)} ${sayEvents(condition.then, names)}`,
+      `who did ${what} and then ${sayEvents(condition.then, names)} within ${sayDuration(condition.within)}`,
       condition.when,
     );
   if (condition.atMost === 0) return after(`who did not do ${what}`, condition.when);

@@ -47,20 +47,31 @@ export function rangeWords(range: DayRange): string {
 /** "22 Nov 2026". */
 export const dateWords = (iso: string): string => rangeWords({ from: iso, to: isoOf(dayOf(iso) + 1) });
 
-/** ISO 8601 week: "2026-W29". */
+/** The Monday of a day's week. */
+export const mondayOf = (day: Day): Day => day - ((parts(day).weekday + 6) % 7);
+
+/** ISO 8601 week: "2026-W29", for tooltips. */
 export function isoWeek(day: Day): string {
-  const monday = day - ((parts(day).weekday + 6) % 7);
+  const monday = mondayOf(day);
   const { year } = parts(monday + 3);
   const january4 = dayOf(`${year}-01-04`);
   const firstMonday = january4 - ((parts(january4).weekday + 6) % 7);
   return `${year}-W${String((monday - firstMonday) / 7 + 1).padStart(2, '0')}`;
 }
 
-/** The name of a period that begins on a day. */
+/** The week that begins on a Monday by its days: "16–22 Nov", "30 Nov–6 Dec". */
+function weekWords(monday: Day): string {
+  const first = parts(monday);
+  const last = parts(monday + 6);
+  const month = first.month === last.month ? '' : ` ${MONTHS[first.month]}`;
+  return `${first.date}${month}\u2013${last.date} ${MONTHS[last.month]}`;
+}
+
+/** The name of a period that begins on a day: "Tue 14 Jul", "16–22 Nov", "Nov 2026". */
 export function periodWords(from: string, grain: Grain): string {
   const day = dayOf(from);
   if (grain === 'DAY') return dayWords(day);
-  if (grain === 'WEEK') return isoWeek(day);
+  if (grain === 'WEEK') return weekWords(day);
   const { month, year } = parts(day);
   return `${MONTHS[month]} ${year}`;
 }
@@ -68,8 +79,8 @@ export function periodWords(from: string, grain: Grain): string {
 /** The day after a period that a day lies in. */
 export function endOfPeriod(day: Day, grain: Grain): Day {
   if (grain === 'DAY') return day + 1;
-  const { year, month, weekday } = parts(day);
-  if (grain === 'WEEK') return day - ((weekday + 6) % 7) + 7;
+  const { year, month } = parts(day);
+  if (grain === 'WEEK') return mondayOf(day) + 7;
   return Math.round(Date.UTC(year, month + 1, 1) / DAY_MS);
 }
 

@@ -2,7 +2,7 @@ import type { RecordedEvent, Gap } from '../api/catalogue';
 import { count } from './numbers';
 
 const senderWords = (gap: Gap) =>
-  [gap.platform, gap.version].filter(Boolean).join(' ') || 'senders without a platform';
+  [gap.platform, gap.version].filter(Boolean).join(' ') || 'apps without a platform';
 
 const listed = (names: string[]) =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
@@ -10,7 +10,7 @@ const listed = (names: string[]) =>
 const sum = (gaps: Gap[], of: 'sent' | 'expected') => gaps.reduce((total, gap) => total + gap[of], 0);
 
 const sentOf = (gaps: Gap[]) =>
-  `${count(sum(gaps, 'sent'))} where about ${count(sum(gaps, 'expected'))} were to be expected`;
+  `${count(sum(gaps, 'sent'))} instead of about ${count(sum(gaps, 'expected'))} expected`;
 
 /** Where an event is missing, in sentences that begin after its name; one for each kind there is. */
 export function gapSentences(event: RecordedEvent): { kind: Gap['kind']; text: string }[] {
@@ -28,7 +28,7 @@ export function gapSentences(event: RecordedEvent): { kind: Gap['kind']; text: s
   if (quiet.length > 0) {
     sentences.push({
       kind: 'QUIET',
-      text: `has fallen silent on ${listed(quiet.map(senderWords))}: in the last 7 full days ${sentOf(quiet)}.`,
+      text: `has stopped on ${listed(quiet.map(senderWords))}: ${sentOf(quiet)} in the last 7 full days.`,
     });
   }
   if (never.length > 0) {

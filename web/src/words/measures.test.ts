@@ -8,10 +8,10 @@ const say = (measure: Partial<OneMeasure>) =>
 
 describe('measures in words', () => {
   it('say what goes without saying no twice', () => {
-    expect(say({ what: { active: true } })).toBe('active people');
+    expect(say({ what: { active: true } })).toBe('active users');
     expect(say({ kind: 'SESSIONS' })).toBe('sessions');
     expect(say({ kind: 'MEAN', property: 'session_length', what: { active: true } })).toBe(
-      'mean session length',
+      'average session length',
     );
     expect(say({ kind: 'SUM', property: 'revenue', what: { property: 'revenue', set: true } })).toBe(
       'sum of revenue',
@@ -19,7 +19,7 @@ describe('measures in words', () => {
   });
 
   it('say which events', () => {
-    expect(say({ what: { event: 'purchase' } })).toBe('people who did purchase');
+    expect(say({ what: { event: 'purchase' } })).toBe('users who did purchase');
     expect(say({ kind: 'SUM', property: 'amount', what: { property: 'revenue_type', is: 'ad' } })).toBe(
       'sum of amount where revenue_type is ad',
     );

@@ -11,18 +11,33 @@ export const SESSION_LENGTH = 'session_length';
 
 /** Kinds in the order in which they are offered. */
 export const KINDS: { value: MeasureKind; name: string; ofProperty: boolean }[] = [
-  { value: 'PEOPLE', name: 'people who did', ofProperty: false },
-  { value: 'EVENTS', name: 'times of', ofProperty: false },
+  { value: 'PEOPLE', name: 'users who did', ofProperty: false },
+  { value: 'EVENTS', name: 'number of', ofProperty: false },
   { value: 'SESSIONS', name: 'sessions with', ofProperty: false },
-  { value: 'EACH', name: 'times for each who did', ofProperty: false },
-  { value: 'SHARE', name: 'share of active people who did', ofProperty: false },
+  { value: 'EACH', name: 'number per user of', ofProperty: false },
+  { value: 'SHARE', name: 'share of active users who did', ofProperty: false },
   { value: 'SUM', name: 'sum of a property of', ofProperty: true },
-  { value: 'MEAN', name: 'mean of a property of', ofProperty: true },
+  { value: 'MEAN', name: 'average of a property of', ofProperty: true },
   { value: 'PERCENTILE', name: 'percentile of a property of', ofProperty: true },
-  { value: 'LEAST', name: 'smallest of a property of', ofProperty: true },
-  { value: 'MOST', name: 'largest of a property of', ofProperty: true },
-  { value: 'DISTINCT', name: 'different values of a property of', ofProperty: true },
+  { value: 'LEAST', name: 'minimum of a property of', ofProperty: true },
+  { value: 'MOST', name: 'maximum of a property of', ofProperty: true },
+  { value: 'DISTINCT', name: 'distinct values of a property of', ofProperty: true },
 ];
+
+/** The term of the handbook that defines each of them. */
+export const KIND_TERMS: Record<MeasureKind, string> = {
+  PEOPLE: 'Users who did',
+  EVENTS: 'Number of events',
+  SESSIONS: 'Sessions',
+  EACH: 'Per user',
+  SHARE: 'Share of active users who did',
+  SUM: 'Sum, average, percentile',
+  MEAN: 'Sum, average, percentile',
+  PERCENTILE: 'Sum, average, percentile',
+  LEAST: 'Sum, average, percentile',
+  MOST: 'Sum, average, percentile',
+  DISTINCT: 'Distinct values',
+};
 
 export const isOfProperty = (kind: MeasureKind) =>
   KINDS.find((each) => each.value === kind)?.ofProperty ?? false;
@@ -51,37 +66,37 @@ export function measureUnit({ kind, property }: Pick<OneMeasure, 'kind' | 'prope
 const propertyWords = (property: string | null) =>
   property === SESSION_LENGTH ? 'session length' : (property ?? '');
 
-/** A measure in words: "people who did beacon_lit", "median amount of purchase". */
+/** A measure in words: "users who did beacon_lit", "median amount of purchase". */
 export function sayMeasure(measure: OneMeasure, names: Names): string {
   const anything = !measure.what || 'active' in measure.what;
-  const what = measure.what ? sayEvents(measure.what, names) : 'anything active';
+  const what = measure.what ? sayEvents(measure.what, names) : 'any activity';
   const property = propertyWords(measure.property);
   const of = ofWhat(measure, property, what);
   switch (measure.kind) {
     case 'PEOPLE':
-      return anything ? 'active people' : `people who did ${what}`;
+      return anything ? 'active users' : `users who did ${what}`;
     case 'EVENTS':
-      return `times of ${what}`;
+      return `number of ${what}`;
     case 'SESSIONS':
       return anything ? 'sessions' : `sessions with ${what}`;
     case 'EACH':
-      return `times for each who did ${what}`;
+      return `number of ${what} per user`;
     case 'SHARE':
-      return `share of active people who did ${what}`;
+      return `share of active users who did ${what}`;
     case 'SUM':
       return `sum of ${of}`;
     case 'MEAN':
-      return `mean ${of}`;
+      return `average ${of}`;
     case 'PERCENTILE':
       return measure.percent === null || measure.percent === 50
         ? `median ${of}`
         : `${ordinal(measure.percent)} percentile of ${of}`;
     case 'LEAST':
-      return `smallest ${of}`;
+      return `minimum ${of}`;
     case 'MOST':
-      return `largest ${of}`;
+      return `maximum ${of}`;
     case 'DISTINCT':
-      return `different values of ${of}`;
+      return `distinct values of ${of}`;
   }
 }
 
@@ -115,16 +130,16 @@ export const measureChange = (now: number | null, before: number | null, unit: M
 
 /** The short form for an axis. */
 export function axisValue(value: number, unit: MeasureUnit): string {
-  if (unit === 'SHARE') return `${compact(value * 100)} %`;
+  if (unit === 'SHARE') return `${compact(value * 100)}%`;
   return unit === 'SECONDS' ? `${compact(value)} s` : compact(value);
 }
 
 export function axisName(unit: MeasureUnit, currency: string): string {
   return {
-    PEOPLE: 'people',
-    COUNT: 'times',
+    PEOPLE: 'users',
+    COUNT: 'number',
     SHARE: 'share',
-    RATIO: 'times each',
+    RATIO: 'per user',
     SECONDS: 'seconds',
     MONEY: currency,
     NUMBER: 'value',
@@ -135,7 +150,7 @@ export const stepWord: Record<Step, string> = { HOUR: 'hour', DAY: 'day', WEEK: 
 
 export const STEPS = (Object.keys(stepWord) as Step[]).map((value) => ({ value, name: stepWord[value] }));
 
-/** "Tue 14 Jul", "Tue 14 Jul 17:00", "2026-W29". */
+/** "Tue 14 Jul", "Tue 14 Jul 17:00", "13–19 Jul". */
 export function stepWords(period: Period, step: Step, zone: string): string {
   if (step !== 'HOUR') return periodWords(period.days.from, step);
   return `${dayWords(dayOf(period.days.from))} ${instantParts(period.starts, zone).time}`;

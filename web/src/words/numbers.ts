@@ -23,16 +23,16 @@ export const count = (value: number) => whole.format(value);
 export const decimal = (value: number | null) =>
   value === null ? NO_VALUE : value.toFixed(1).replace(/^-0\.0$/, '0.0');
 
-/** "41.3 %" of 0.413. */
-export const share = (value: number) => `${oneDecimal.format(value * 100)} %`;
+/** "41.3%" of 0.413. */
+export const share = (value: number) => `${oneDecimal.format(value * 100)}%`;
 
-/** "41.3 % (40.6–42.0)". */
+/** "41.3% (40.6–42.0)". */
 export const shareWithin = (value: number, low: number, high: number) =>
   `${share(value)} (${oneDecimal.format(low * 100)}\u2013${oneDecimal.format(high * 100)})`;
 
-/** Small sums keep four decimals: an ARPU of 0.0312 is not 0.03. */
+/** Two decimals; four below 0.1, where two would say too little: an ARPU of 0.0312 is not 0.03. */
 function amount(value: number): string {
-  if (value !== 0 && Math.abs(value) < 1) return fourDecimals.format(value);
+  if (value !== 0 && Math.abs(value) < 0.1) return fourDecimals.format(value);
   return Math.abs(value) >= 100_000 ? whole.format(value) : twoDecimals.format(value);
 }
 
@@ -78,24 +78,24 @@ export const fixed = (value: number, digits: number) => withMinus(value, Math.ab
 
 const signed = (value: number, format: (value: number) => string) => withSign(value, format(Math.abs(value)));
 
-/** Change from before to now: in points for shares, else in percent of before; a dash where there is none. */
+/** Change from before to now: in percentage points for shares, else in percent of before; a dash where there is none. */
 export function change(
   now: number | null | undefined,
   before: number | null | undefined,
   unit: Unit,
 ): string {
   if (now === null || now === undefined || before === null || before === undefined) return NO_VALUE;
-  if (unit === 'SHARE') return `${signed((now - before) * 100, (value) => oneDecimal.format(value))} pt`;
+  if (unit === 'SHARE') return `${signed((now - before) * 100, (value) => oneDecimal.format(value))} pp`;
   if (before === 0) return NO_VALUE;
-  return `${signed(((now - before) / Math.abs(before)) * 100, (value) => oneDecimal.format(value))} %`;
+  return `${signed(((now - before) / Math.abs(before)) * 100, (value) => oneDecimal.format(value))}%`;
 }
 
-/** A difference of two shares: "−3.2 pt". */
+/** A difference of two shares in percentage points: "−3.2 pp". */
 export const points = (value: number) => change(value, 0, 'SHARE');
 
-const bare = (value: number) => points(value).replace(/ pt$/, '');
+const bare = (value: number) => points(value).replace(/ pp$/, '');
 
-/** "−3.2 pt (−5.0 to −1.4)". */
+/** "−3.2 pp (−5.0 to −1.4)". */
 export const pointsWithin = (value: number, low: number, high: number) =>
   `${points(value)} (${bare(low)} to ${bare(high)})`;
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { bound, filled, pieces, type Figures } from './prose';
 
 const FIGURES: Figures = {
-  size: '\u221258.1\u00a0% (\u221264.3 to \u221250.9)',
+  size: '\u221258.1% (\u221264.3 to \u221250.9)',
   expected: '1,204',
   'first day': 'Sat 22 Aug',
   days: 'Sat 22 Aug to Sat 12 Sep, 22 days',
@@ -12,7 +12,7 @@ const FIGURES: Figures = {
 describe('words with figures bound', () => {
   test('a name in braces is its figure, what is no name stays', () => {
     expect(filled('Since {first day}: {size}. {nothing} {', FIGURES)).toBe(
-      'Since Sat 22 Aug: \u221258.1\u00a0% (\u221264.3 to \u221250.9). {nothing} {',
+      'Since Sat 22 Aug: \u221258.1% (\u221264.3 to \u221250.9). {nothing} {',
     );
     expect(pieces('{size}!', FIGURES)).toEqual([
       { text: FIGURES.size, isBound: true },
@@ -22,7 +22,7 @@ describe('words with figures bound', () => {
 
   test('figures in a computed sentence are found, the longest first, and come back as they were', () => {
     const computed =
-      'From Sat 22 Aug to Sat 12 Sep, 22 days: 1,204 expected, \u221258.1\u00a0% (\u221264.3 to \u221250.9).';
+      'From Sat 22 Aug to Sat 12 Sep, 22 days: 1,204 expected, \u221258.1% (\u221264.3 to \u221250.9).';
     const words = bound(computed, FIGURES);
     expect(words).toBe('From {days}: {expected} expected, {size}.');
     expect(filled(words, FIGURES)).toBe(computed);

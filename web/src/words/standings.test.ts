@@ -46,15 +46,13 @@ describe('how a release stands', () => {
       compared({ measured: 'FPS', part: -0.059, isWorse: true, adjusted: 0.01 }),
       compared({ measured: 'ADVERTS', part: 1.37, isBetter: true, adjusted: 0.001 }),
     ];
-    expect(differsWords(standing({ measures }))).toBe(
-      'Finished adverts +137.0\u00a0%; Frames a second \u22125.9\u00a0%',
-    );
-    expect(partWithin(compared({}))).toBe('\u22125.0\u00a0% (\u221210.0\u00a0% to +1.0\u00a0%)');
+    expect(differsWords(standing({ measures }))).toBe('Completed ads +137.0%; Frames per second \u22125.9%');
+    expect(partWithin(compared({}))).toBe('\u22125.0% (\u221210.0% to +1.0%)');
   });
 
   test('too early says what is still needed', () => {
     expect(standingSentence(standing({}))).toContain(
-      'about 500 days of people on it and 2,500 of people not on it; there are 200 and 1,000',
+      'about 500 user days on it and 2,500 not on it; there are 200 and 1,000',
     );
     expect(standingSentence(standing({ stillNeeded: null, measures: [] }))).toContain(
       'on no day of its rollout',
@@ -76,13 +74,13 @@ describe('how a release stands', () => {
     expect(measureValue(0.0271, 'FOR_EACH_DAY')).toBe('0.027');
     expect(measureValue(42.53, 'MEAN')).toBe('42.5');
     expect(measureValue(1950.2, 'MEAN')).toBe('1,950');
-    expect(measureValue(0.487, 'SHARE')).toBe('48.7 %');
+    expect(measureValue(0.487, 'SHARE')).toBe('48.7%');
   });
 
   test('where and to whom', () => {
     expect(platformWords(standing({ platform: '' }))).toBe('all platforms');
-    expect(stepsWords(standing({}))).toBe('not entered, but seen');
+    expect(stepsWords(standing({}))).toBe('not entered; seen in events');
     expect(stepsWords(standing({ platform: '' }))).toBe('');
-    expect(stepsWords(standing({ steps: [{ starts: '2026-10-03T10:00:00Z', share: 0.05 }] }))).toBe('5.0 %');
+    expect(stepsWords(standing({ steps: [{ starts: '2026-10-03T10:00:00Z', share: 0.05 }] }))).toBe('5%');
   });
 });

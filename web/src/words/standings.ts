@@ -15,25 +15,25 @@ export const verdictWords = ({ verdict, stillNeeded }: StandingView): string =>
 
 const NAME: Record<ComparedView['measured'], string> = {
   SESSIONS: 'Sessions',
-  MINUTES: 'Minutes in sessions',
+  MINUTES: 'Session minutes',
   PURCHASES: 'Purchases',
-  ADVERTS: 'Finished adverts',
-  CAME_BACK: 'Active the next day, too',
+  ADVERTS: 'Completed ads',
+  CAME_BACK: 'Active again the next day',
   CRASHES: 'Crashes',
-  FPS: 'Frames a second',
-  LOAD_MS: 'Loading, milliseconds',
-  MEMORY_MB: 'Memory, MB',
-  DAY_1: 'New people back on day 1',
-  DAY_7: 'New people back on day 7',
+  FPS: 'Frames per second',
+  LOAD_MS: 'Loading time (ms)',
+  MEMORY_MB: 'Memory (MB)',
+  DAY_1: 'Day 1 retention of new users',
+  DAY_7: 'Day 7 retention of new users',
 };
 
 export const measureName = (measured: ComparedView['measured']): string => NAME[measured];
 
 /** What its values are of, for a column of mixed units. */
 export const OF: Record<ComparedView['unit'], string> = {
-  FOR_EACH_DAY: 'for each active day',
-  SHARE: 'of all',
-  MEAN: 'in the mean',
+  FOR_EACH_DAY: 'per active day',
+  SHARE: 'share',
+  MEAN: 'average',
 };
 
 export function measureValue(value: number, unit: ComparedView['unit']): string {
@@ -43,7 +43,7 @@ export function measureValue(value: number, unit: ComparedView['unit']): string 
 
 function signed(part: number): string {
   const size = Math.abs(part * 100);
-  return `${withSign(part, size >= 1000 ? count(size) : size.toFixed(1))}\u00a0%`;
+  return `${withSign(part, size >= 1000 ? count(size) : size.toFixed(1))}%`;
 }
 
 export const partWithin = ({ part, low, high }: ComparedView): string =>
@@ -66,35 +66,35 @@ export function standingSentence(standing: StandingView): string {
   const sessions = standing.measures.find((each) => each.measured === 'SESSIONS');
   switch (standing.verdict) {
     case 'WORSE':
-      return 'Worse: what is told from chance got worse for those on it, and nothing got better.';
+      return 'Worse: the significant differences are all for the worse.';
     case 'BETTER_AND_WORSE':
-      return 'Better and worse: of what is told from chance, some got better for those on it, and some worse.';
+      return 'Better and worse: some significant differences are for the better, some for the worse.';
     case 'BETTER':
-      return 'Better: what is told from chance got better for those on it, and nothing got worse.';
+      return 'Better: the significant differences are all for the better.';
     case 'NO_VISIBLE_DIFFERENCE':
-      return 'No visible difference: nothing is told from chance, and a tenth fewer sessions would have been seen.';
+      return 'No visible difference: nothing differs significantly, and 10% fewer sessions would have been detected.';
     case 'TOO_EARLY':
       return standing.stillNeeded === null || !sessions
-        ? 'Nothing to compare: on no day of its rollout were there people on it and people of the same platform who were not.'
-        : `Too early: a tenth fewer sessions could not be told from chance yet. That needs about ${neededWords(sessions, standing.stillNeeded)}.`;
+        ? 'Nothing to compare: on no day of its rollout were there both users on it and users of the same platform not on it.'
+        : `Too early: 10% fewer sessions could not be detected yet. That needs about ${neededWords(sessions, standing.stillNeeded)}.`;
   }
 }
 
 const neededWords = (sessions: ComparedView, times: number): string =>
-  `${count(Math.ceil(sessions.onIt * times))} days of people on it and ${count(Math.ceil(sessions.notOnIt * times))} of people not on it; there are ${count(sessions.onIt)} and ${count(sessions.notOnIt)}`;
+  `${count(Math.ceil(sessions.onIt * times))} user days on it and ${count(Math.ceil(sessions.notOnIt * times))} not on it; there are ${count(sessions.onIt)} and ${count(sessions.notOnIt)}`;
 
 /** A version on a platform, or on all of them. */
 export const platformWords = (standing: StandingView): string => standing.platform || 'all platforms';
 
 /** The steps of a rollout: to whom it was offered, and when. */
 export const stepsWords = (standing: StandingView): string =>
-  standing.steps.map((step) => share(step.share)).join(', ') ||
-  (standing.platform ? 'not entered, but seen' : '');
+  standing.steps.map((step) => share(step.share).replace('.0%', '%')).join(', ') ||
+  (standing.platform ? 'not entered; seen in events' : '');
 
 /** How many days of people could be compared. */
 export const comparedSentence = (standing: StandingView): string | undefined => {
   const sessions = standing.measures.find((each) => each.measured === 'SESSIONS');
   return sessions
-    ? `${plural(sessions.onIt, 'day')} of people on it stand against ${count(sessions.notOnIt)} of people not on it: each of the same platform, on the same days, as active in the two weeks before and since. A person is on it from the day after the update. New people are held against new people of the same day.`
+    ? `${plural(sessions.onIt, 'user day')} on it are compared with ${count(sessions.notOnIt)} not on it: same platform, same days, and as active in the two weeks before. A user is on it from the day after the update. New users are compared with new users of the same day.`
     : undefined;
 };

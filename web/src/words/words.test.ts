@@ -5,8 +5,8 @@ import { change, compact, count, duration, figureValue, money, share, shareWithi
 describe('numbers', () => {
   it('reads as the house writes them', () => {
     expect(count(1284031)).toBe('1,284,031');
-    expect(share(0.4132)).toBe('41.3 %');
-    expect(shareWithin(0.413, 0.406, 0.42)).toBe('41.3 % (40.6–42.0)');
+    expect(share(0.4132)).toBe('41.3%');
+    expect(shareWithin(0.413, 0.406, 0.42)).toBe('41.3% (40.6–42.0)');
     expect(compact(1284031)).toBe('1.28 M');
     expect(compact(13421)).toBe('13.4 k');
     expect(duration(192)).toBe('3 min 12 s');
@@ -26,10 +26,10 @@ describe('numbers', () => {
   });
 
   it('gives changes with sign, in points for shares', () => {
-    expect(change(110, 100, 'PEOPLE')).toBe('+10.0 %');
-    expect(change(90, 100, 'MONEY')).toBe('\u221210.0 %');
-    expect(change(0.413, 0.403, 'SHARE')).toBe('+1.0 pt');
-    expect(change(100, 100, 'COUNT')).toBe('0.0 %');
+    expect(change(110, 100, 'PEOPLE')).toBe('+10.0%');
+    expect(change(90, 100, 'MONEY')).toBe('\u221210.0%');
+    expect(change(0.413, 0.403, 'SHARE')).toBe('+1.0 pp');
+    expect(change(100, 100, 'COUNT')).toBe('0.0%');
   });
 });
 

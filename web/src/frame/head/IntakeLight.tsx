@@ -14,18 +14,18 @@ export function IntakeLight({ app }: { app: string }) {
   const fault = now.data?.fault;
   if (fault)
     return (
-      <Link to={`/a/${app}/intake`} className="fall" title={fault} data-intake="faulty">
+      <Link to={`/a/${app}/import`} className="fall" aria-description={fault} data-intake="faulty">
         Import: newest events not read
       </Link>
     );
   return (
-    <Link to={`/a/${app}/intake`} title="Import" data-intake={running ? 'reading' : live ? 'live' : 'quiet'}>
+    <Link to={`/a/${app}/import`} data-intake={running ? 'reading' : live ? 'live' : 'quiet'}>
       <svg width="9" height="9" aria-hidden="true">
         {running && <rect width="9" height="9" fill="var(--release)" />}
         {!running && live && <circle cx="4.5" cy="4.5" r="4" fill="var(--act)" />}
         {!running && !live && <circle cx="4.5" cy="4.5" r="3.5" fill="none" stroke="var(--ink2)" />}
       </svg>{' '}
-      {running ? `Import: reading, ${part}%` : live ? 'Import: live' : 'Import: idle'}
+      Import: {running ? `reading, ${part}%` : live ? 'live' : 'idle'}
     </Link>
   );
 }

@@ -1,8 +1,9 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { startTransition, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { DayRange } from '../../api/queries';
 import { dayOf, rangeWords } from '../../words/dates';
-import { shifted } from '../question';
+import { shifted } from '../../model/question';
 import { dragged, type Grip, type Scale } from './scale';
+import { Throttle } from './throttle';
 
 interface FramesProps {
   scale: Scale;
@@ -22,23 +23,38 @@ interface Drag {
   grip: Grip | 'compared';
   start: number;
   range: DayRange;
-  moved: boolean;
+  /** Passes on where it is, not at every pixel. */
+  steps: Throttle<DayRange>;
+}
+
+/** Where a frame is drawn while it is dragged, ahead of the address. */
+interface Draft {
+  asked?: DayRange;
+  compared?: DayRange;
 }
 
 /** The framed range and the fainter one compared with; both can be dragged, the first resized, a new one drawn. */
-export function Frames({ scale, range, rangeNow, compared, top, bottom, onRange, onCompared }: FramesProps) {
+export function Frames({ scale, rangeNow, top, bottom, onRange, onCompared, ...of }: FramesProps) {
   const drag = useRef<Drag>(undefined);
+  const [draft, setDraft] = useState<Draft>({});
+  const range = draft.asked ?? of.range;
+  const compared = of.compared && (draft.compared ?? of.compared);
   const height = bottom - top;
 
   const dayAt = (event: PointerEvent<SVGElement>) =>
     scale.day(event.clientX - (event.currentTarget.ownerSVGElement?.getBoundingClientRect().left ?? 0));
   const begin = (grip: Drag['grip'], event: PointerEvent<SVGElement>) => {
     event.currentTarget.setPointerCapture(event.pointerId);
+    const pass = grip === 'compared' ? onCompared : onRange;
+    let moved = false;
     drag.current = {
       grip,
       start: dayAt(event),
       range: grip === 'compared' && compared ? compared : range,
-      moved: false,
+      steps: new Throttle((next) => {
+        pass(next, moved);
+        moved = true;
+      }),
     };
   };
   const move = (event: PointerEvent<SVGElement>) => {
@@ -50,19 +66,23 @@ export function Frames({ scale, range, rangeNow, compared, top, bottom, onRange,
       const latest = Math.min(dayOf(next.from), dayOf(range.from) - 1);
       const by = latest - dayOf(held.range.from);
       if (compared && by !== dayOf(compared.from) - dayOf(held.range.from)) {
-        onCompared(shifted(held.range, by), held.moved);
-        held.moved = true;
+        const placed = shifted(held.range, by);
+        setDraft({ compared: placed });
+        held.steps.push(placed);
       }
       return;
     }
     const next = dragged(held.range, held.grip, held.start, now, scale);
     if (next.from !== range.from || next.to !== range.to) {
-      onRange(next, held.moved);
-      held.moved = true;
+      setDraft({ asked: next });
+      held.steps.push(next);
     }
   };
   const end = () => {
+    drag.current?.steps.flush();
     drag.current = undefined;
+    // Together with the address, so that the frame does not jump back in between.
+    startTransition(() => setDraft({}));
   };
   const onKey = (event: KeyboardEvent) => {
     const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
@@ -80,7 +100,7 @@ export function Frames({ scale, range, rangeNow, compared, top, bottom, onRange,
   const asked = box(range);
   const handlers = { onPointerMove: move, onPointerUp: end, onPointerCancel: end };
   return (
-    <g className="rail-frames">
+    <g>
       <rect
         className="rail-surface"
         x={0}
@@ -107,7 +127,7 @@ export function Frames({ scale, range, rangeNow, compared, top, bottom, onRange,
         className="rail-asked"
         data-frame="asked"
         role="group"
-        aria-label={`Range asked about: ${rangeWords(range)}. Arrow keys move it, with Shift its end.`}
+        aria-label={`Range: ${rangeWords(range)}. Arrow keys move it, Shift moves its end.`}
         tabIndex={0}
         {...asked}
         y={top}

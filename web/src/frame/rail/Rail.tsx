@@ -3,13 +3,14 @@ import { useNavigate } from 'react-router';
 import { useChanges } from '../../api/changes';
 import type { RailView } from '../../api/queries';
 import { dayOf, dayWords, isMonthStart, monthShort, rangeWords, yearOf } from '../../words/dates';
-import { figureMeaning, figureTitle } from '../../words/figures';
+import { figureTitle } from '../../words/figures';
 import { figureValue } from '../../words/numbers';
 import { daysWords, KIND, sizeOf, titleOf } from '../../words/changes';
-import { daysParam, type Asked } from '../question';
+import { daysParam, type Asked } from '../../model/question';
 import { Frames } from './Frames';
+import { RailItem, RailItems } from './RailItem';
 import { ribbons, scaleOf, silhouettePath, type Scale } from './scale';
-import { useWidth } from './useWidth';
+import { useWidth } from '../../kit/useWidth';
 import './rail.css';
 
 const HEIGHT = 84;
@@ -33,9 +34,7 @@ export function Rail({ rail, asked, comparing, currency }: RailProps) {
     <div className="rail" role="region" aria-label="Release rail">
       <div className="rail-names">
         <span style={{ top: RIBBONS.top - 1 }}>Releases</span>
-        <span style={{ top: STRIP.top }} title={figureMeaning(rail.figure)}>
-          {figureTitle(rail.figure, 'DAY')}
-        </span>
+        <span style={{ top: STRIP.top }}>{figureTitle(rail.figure, 'DAY')}</span>
         <span className="second" style={{ top: STRIP.top + 16 }}>
           highest {figureValue(most, rail.unit, currency)}
         </span>
@@ -60,9 +59,11 @@ export function Rail({ rail, asked, comparing, currency }: RailProps) {
                 onCompared={(compared, replace) => asked.set({ against: daysParam(compared) }, replace)}
               />
             )}
-            <Releases rail={rail} scale={scale} asked={asked} />
-            <Marks rail={rail} scale={scale} />
-            <Drops app={asked.app} scale={scale} />
+            <RailItems>
+              <Releases rail={rail} scale={scale} asked={asked} />
+              <Marks rail={rail} scale={scale} />
+              <Drops app={asked.app} scale={scale} />
+            </RailItems>
           </svg>
         )}
       </div>
@@ -110,20 +111,23 @@ function Releases({ rail, scale, asked }: { rail: RailView; scale: Scale; asked:
         const platforms = version.platforms
           .map(
             (each) =>
-              `${each.platform}: ${dayWords(dayOf(each.starts))}, everyone from ${dayWords(dayOf(each.everyone))}`,
+              `${each.platform}: ${dayWords(dayOf(each.starts))}, all users from ${dayWords(dayOf(each.everyone))}`,
           )
           .join('\n');
         const since = { from: version.starts, to: rail.fullDaysEnd };
         return (
-          <g
+          <RailItem
             key={version.version}
+            scale={scale}
+            x={x}
             className="rail-flag"
-            data-release={version.version}
-            onDoubleClick={() => {
+            release={version.version}
+            label={`${version.version}\n${platforms}\nEnter or double-click: use the days since this release`}
+            isDouble
+            onOpen={() => {
               if (since.from < since.to) asked.set({ days: daysParam(since), against: null });
             }}
           >
-            <title>{`${version.version}\n${platforms}\nDouble-click: ask since this release`}</title>
             <rect x={x - 3} y={0} width={40} height={RIBBONS.top} fill="transparent" />
             <line x1={x + 0.5} x2={x + 0.5} y1={3} y2={STRIP.bottom} />
             {labelled && (
@@ -131,7 +135,7 @@ function Releases({ rail, scale, asked }: { rail: RailView; scale: Scale; asked:
                 {version.version}
               </text>
             )}
-          </g>
+          </RailItem>
         );
       })}
     </g>
@@ -147,14 +151,16 @@ function Drops({ app, scale }: { app: string; scale: Scale }) {
       {changes.data?.answer.incidents.map((incident) => {
         const x = scale.x(Math.max(scale.first, dayOf(incident.days.from)));
         return (
-          <g
+          <RailItem
             key={incident.id}
-            onClick={() => void navigate(`/a/${app}/cases?case=${encodeURIComponent(incident.id)}`)}
+            scale={scale}
+            x={x}
+            label={`${titleOf(incident)} ${sizeOf(incident)}\n${daysWords(incident.days)}\n${KIND[incident.kind]}: open the case`}
+            onOpen={() => void navigate(`/a/${app}/cases?case=${encodeURIComponent(incident.id)}`)}
           >
-            <title>{`${titleOf(incident)} ${sizeOf(incident)}\n${daysWords(incident.days)}\n${KIND[incident.kind]}: open the case`}</title>
             <rect x={x - 5} y={STRIP.bottom - 8} width={10} height={14} fill="transparent" />
             <path d={`M${x - 4},${STRIP.bottom}l4,-7l4,7Z`} />
-          </g>
+          </RailItem>
         );
       })}
     </g>
@@ -169,11 +175,15 @@ function Marks({ rail, scale }: { rail: RailView; scale: Scale }) {
         const to = scale.x(Math.min(scale.end, dayOf(mark.to)));
         const y = RIBBONS.bottom + 1;
         return (
-          <g key={`${mark.name}${mark.from}`}>
-            <title>{`${mark.name}: ${rangeWords(mark)}`}</title>
+          <RailItem
+            key={`${mark.name}${mark.from}`}
+            scale={scale}
+            x={from}
+            label={`${mark.name}: ${rangeWords(mark)}`}
+          >
             <line x1={from} x2={to} y1={y} y2={y} />
             <path d={`M${from},${y - 4}l4,4l-4,4l-4,-4Z`} />
-          </g>
+          </RailItem>
         );
       })}
     </g>

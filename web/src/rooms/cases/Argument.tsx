@@ -1,5 +1,8 @@
+import { SERIF } from '../../theme/theme';
+import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import type { Step } from './steps';
+import { PlainButton } from '../../kit/buttons';
 
 interface ArgumentProps {
   steps: Step[];
@@ -9,19 +12,32 @@ interface ArgumentProps {
   says?: (step: Step) => ReactNode;
 }
 
+const LOOK = {
+  listStyle: 'none',
+  m: 0,
+  p: 0,
+  '& > li': { borderTop: '1px solid var(--rule)', p: '6px 0 6px 10px', borderLeft: '3px solid transparent' },
+  '& > li.in-hand': { borderLeftColor: 'var(--deep)' },
+  '& p': { m: '2px 0', fontFamily: SERIF },
+};
+
 /** The argument as it grows; the step in hand is shown at the right. */
 export function Argument({ steps, inHand, onStep, says }: ArgumentProps) {
   return (
-    <ol className="case-argument">
+    <Box component="ol" className="case-argument" sx={LOOK}>
       {steps.map((step) => (
         <li key={step.key} className={step.key === inHand ? 'in-hand' : undefined}>
-          <button className="case-step" aria-expanded={step.key === inHand} onClick={() => onStep(step.key)}>
+          <PlainButton
+            sx={{ fontWeight: 600, color: 'var(--deep)' }}
+            aria-expanded={step.key === inHand}
+            onClick={() => onStep(step.key)}
+          >
             {step.title}
-          </button>
+          </PlainButton>
           {says ? says(step) : <Computed step={step} />}
         </li>
       ))}
-    </ol>
+    </Box>
   );
 }
 

@@ -1,18 +1,21 @@
+import { Columns, Details } from './layout';
+import Box from '@mui/material/Box';
 import type { ChangesView, IncidentView } from '../../api/changes';
 import { useCases, useOpenCase } from '../../api/cases';
 import { useSession, type Foot } from '../../api/queries';
-import { AnswerTools } from '../../frame/AnswerTools';
-import type { FrameContext } from '../../frame/Frame';
-import { saveCsv } from '../../frame/saveCsv';
+import { AnswerTools } from '../../export/AnswerTools';
+import type { FrameContext } from '../../model/frame';
+import { saveCsv } from '../../export/saveCsv';
 import { daysWords, KIND, nowWord, STATUS, titleOf } from '../../words/changes';
 import { Argument } from './Argument';
-import { BreakUpTable } from './BreakUpTable';
-import { CaseChart } from './CaseChart';
-import { csvRows } from './csv';
+import { BreakUpTable } from './evidence/BreakUpTable';
+import { CaseChart } from './evidence/CaseChart';
+import { csvRows } from './paper/csv';
 import { Elsewhere, TakeApart } from './Elsewhere';
-import { EventTable, MixTable, PerformanceTable } from './InsideTables';
+import { EventTable, MixTable, PerformanceTable } from './evidence/InsideTables';
 import { stepsOf } from './steps';
-import { SuspectTable } from './SuspectTable';
+import { SuspectTable } from './evidence/SuspectTable';
+import { TextButton } from '../../kit/buttons';
 
 interface CaseProps {
   frame: FrameContext;
@@ -28,24 +31,24 @@ export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }
   return (
     <>
       <p className="back">
-        <button className="word" onClick={() => asked.set({ case: null, step: null })}>
-          All cases
-        </button>
+        <TextButton onClick={() => asked.set({ case: null, step: null })}>All cases</TextButton>
       </p>
-      <h1 className="serif" data-question>
-        {titleOf(incident)}
-      </h1>
-      <p className="case-kind">
+      <h1 className="serif">{titleOf(incident)}</h1>
+      <Box
+        className="case-kind"
+        component="p"
+        sx={{ m: '0 0 12px', color: 'text.secondary', '& b': { color: 'var(--deep)' } }}
+      >
         <b>{KIND[incident.kind]}</b> · {daysWords(incident.days)} · {nowWord(incident)} ·{' '}
         <OpenCase frame={frame} incident={incident} />
-      </p>
-      <div className="case-columns">
+      </Box>
+      <Columns>
         <Argument
           steps={steps}
           inHand={inHand}
           onStep={(key) => asked.set({ step: key === 'fell' ? null : key })}
         />
-        <section className="case-view" aria-label="What the step rests on">
+        <Details className="case-view" aria-label="Details of this step">
           <InHand app={app.key} rail={frame.rail} view={view} incident={incident} step={inHand} />
           <AnswerTools
             app={app.key}
@@ -54,8 +57,8 @@ export function Case({ frame, view, incident, foot }: CaseProps & { foot: Foot }
             answered={{ answer: incident, foot: foot }}
             onCsv={() => saveCsv(`${app.key}-case.csv`, csvRows(incident))}
           />
-        </section>
-      </div>
+        </Details>
+      </Columns>
     </>
   );
 }
@@ -68,15 +71,14 @@ function OpenCase({ frame: { app, asked }, incident }: Omit<CaseProps, 'view'>) 
   const show = (id: number) => asked.set({ case: null, kept: String(id), step: null });
   if (kept)
     return (
-      <button className="word" onClick={() => show(kept.id)}>
-        kept as case {kept.id}, {STATUS[kept.status]}
-      </button>
+      <TextButton onClick={() => show(kept.id)}>
+        saved as case {kept.id}, {STATUS[kept.status]}
+      </TextButton>
     );
   if (!mayKeep) return 'not kept';
   return (
     <>
-      <button
-        className="word"
+      <TextButton
         disabled={open.isPending}
         onClick={() =>
           open.mutate(
@@ -85,8 +87,8 @@ function OpenCase({ frame: { app, asked }, incident }: Omit<CaseProps, 'view'>) 
           )
         }
       >
-        Keep it as a case
-      </button>
+        Save as case
+      </TextButton>
       {open.isError && <span className="fall"> {open.error.message}</span>}
     </>
   );

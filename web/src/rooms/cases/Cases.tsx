@@ -1,18 +1,20 @@
+import Box from '@mui/material/Box';
+import { AnswerTools } from '../../export/AnswerTools';
 import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { useChanges, type ChangesView, type IncidentView } from '../../api/changes';
+import type { Foot } from '../../api/queries';
 import { useWatched } from '../../api/watched';
-import { useFrame, type FrameContext } from '../../frame/Frame';
-import { useLetter } from '../../frame/keys';
-import { NoEvents } from '../../frame/NoEvents';
-import { saveCsv } from '../../frame/saveCsv';
+import { useFrame, type FrameContext } from '../../model/frame';
+import { NoEvents } from '../../parts/NoEvents';
+import { saveCsv } from '../../export/saveCsv';
 import { Case } from './Case';
-import { Kept } from './Kept';
-import { KeptTable } from './KeptTable';
-import { IncidentTable } from './IncidentTable';
+import { Kept } from './saved/Kept';
+import { KeptTable } from './saved/KeptTable';
+import { IncidentTable } from './evidence/IncidentTable';
 import { Searching } from './Searching';
 import { KIND, leadOf, sliceWords, titleOf } from '../../words/changes';
-import './cases.css';
+import { TermMark } from '../../help/TermMark';
 
 /** What fell, each with the argument why. */
 export default function Cases() {
@@ -24,10 +26,13 @@ export default function Cases() {
   const opened = asked.param('case');
   const kept = Number(asked.param('kept') ?? NaN);
   return (
-    <div className="sheet cases">
+    <Box
+      className="sheet cases"
+      sx={{ containerType: 'size', '& caption': { textAlign: 'left', fontWeight: 600, p: '8px 0 4px' } }}
+    >
       {!Number.isNaN(kept) && <Kept key={kept} frame={frame} id={kept} />}
       {Number.isNaN(kept) && <Found frame={frame} changes={changes} opened={opened} />}
-    </div>
+    </Box>
   );
 }
 
@@ -54,7 +59,9 @@ function Found({ frame, changes, opened }: FoundProps) {
       {changes.data && view && incident && (
         <Case frame={frame} view={view} incident={incident} foot={changes.data.foot} />
       )}
-      {view && !incident && <Ledger frame={frame} view={view} lost={opened} />}
+      {changes.data && view && !incident && (
+        <Ledger frame={frame} view={view} foot={changes.data.foot} lost={opened} />
+      )}
     </>
   );
 }
@@ -62,48 +69,51 @@ function Found({ frame, changes, opened }: FoundProps) {
 interface LedgerProps {
   frame: FrameContext;
   view: ChangesView;
+  foot: Foot;
   /** A case that the address asks for and that is not there. */
   lost: string | null;
 }
 
-function Ledger({ frame: { app, asked }, view, lost }: LedgerProps) {
+function Ledger({ frame: { app, asked }, view, foot, lost }: LedgerProps) {
   const save = () => saveCsv(`${app.key}-cases.csv`, csvRows(view));
-  useLetter('x', save);
   return (
     <>
       {lost && (
         <p className="fall">
-          There is no case &ldquo;{lost}&rdquo; any more: with the data of today it does not fall out of what
-          was to be expected, or it has another beginning.
+          The case &ldquo;{lost}&rdquo; no longer exists: with the current data there is no drop, or it begins
+          on another day.
         </p>
       )}
       {view.isLearning && (
         <p className="serif">
-          Learning: there are fewer than three full weeks of data, and what is usual is not known before.
+          Learning: fewer than three full weeks of data, so expected values are not known yet.
         </p>
       )}
       {!view.isLearning && view.incidents.length === 0 && (
-        <p className="serif">
-          Nothing fell: every figure of every slice lies where its own past and all others let expect it.
-        </p>
+        <p className="serif">No drops: all metrics of all groups are as expected.</p>
       )}
       {view.incidents.length > 0 && (
         <>
-          <h2>What the watch finds now</h2>
+          <h2>
+            Found in the current data
+            <TermMark term="Case" />
+          </h2>
           <p className="second about">
-            Every headline figure is held against its own past, and every slice with at least 1.5 % of active
-            people against everybody else. What falls together is one case. <Besides app={app.key} />
+            Headline metrics are compared with their own past; groups with at least 1.5% of active users with
+            all other users. Drops that belong together form one case. <Besides app={app.key} />
           </p>
           <IncidentTable
             incidents={view.incidents}
             currency={view.currency}
             onOpen={(id) => asked.set({ case: id })}
           />
-          <p>
-            <button className="word" onClick={save}>
-              Save as CSV
-            </button>
-          </p>
+          <AnswerTools
+            app={app.key}
+            room="cases"
+            file={`${app.key}-cases`}
+            answered={{ answer: view, foot }}
+            onCsv={save}
+          />
         </>
       )}
     </>
@@ -117,7 +127,7 @@ function Besides({ app }: { app: string }) {
   return (
     <>
       <Link to={`/a/${app}/settings?part=watched`}>
-        {names ? 'Watched by choice' : 'Measures and segments can be watched as well'}
+        {names ? 'Monitors' : 'You can also create monitors for metrics and segments'}
       </Link>
       {names && `: ${names}`}.
     </>
@@ -126,7 +136,7 @@ function Besides({ app }: { app: string }) {
 
 function csvRows(view: ChangesView): (string | number | null)[][] {
   return [
-    ['from', 'to', 'what', 'slice', 'by', 'low', 'high', 'kind', 'release', 'over', 'money lost'],
+    ['from', 'to', 'what', 'group', 'change', 'low', 'high', 'cause', 'release', 'over', 'revenue lost'],
     ...view.incidents.map((each: IncidentView) => {
       const change = leadOf(each)?.change;
       return [

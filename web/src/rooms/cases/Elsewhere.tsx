@@ -1,18 +1,9 @@
+import { Row } from '../../kit/layout';
 import { Link } from 'react-router';
 import type { ChosenFall, IncidentView } from '../../api/changes';
-import type { Figure } from '../../api/queries';
 import { useWatched } from '../../api/watched';
-import { useWords } from '../../api/words';
-import { daysParam } from '../../frame/question';
+import { daysParam } from '../../model/question';
 import { sliceWords } from '../../words/changes';
-import { pathsOf } from '../../words/paths';
-
-/** What people do last on the path that ends in what fell. */
-const END: Partial<Record<Figure, string>> = {
-  PURCHASES: 'purchase',
-  FIRST_PATH: 'beacon_lit',
-  AD_REVENUE: 'ad_finished',
-};
 
 interface ElsewhereProps {
   app: string;
@@ -20,42 +11,32 @@ interface ElsewhereProps {
 }
 
 /** These people in other rooms: every event of theirs, how far they go, and the slowest spot on the plan of its level. */
-export function Elsewhere({ app, incident: { spot, days, slice, drops } }: ElsewhereProps) {
-  const { events } = useWords(app);
+export function Elsewhere({ app, incident: { spot, days, slice } }: ElsewhereProps) {
   // A currency is of payments, not of people.
   const people = slice.filter(({ property }) => property !== 'currency');
   if (people.length === 0) return null;
   const who = { all: people.map(({ property, value }) => ({ property, is: value })) };
-  const end = drops[0] && END[drops[0].figure];
-  const path = pathsOf(events.map(({ name }) => name)).find((each) => each.events.at(-1) === end);
   const to = (room: string, question: Record<string, string>) =>
     `/a/${app}/${room}?${new URLSearchParams({ ...question, days: daysParam(days) }).toString()}`;
   return (
-    <p className="case-elsewhere">
-      <Link to={to('extracts', { among: JSON.stringify(who) })}>Their events of these days, one by one</Link>
-      {path && (
-        <Link
-          to={to('funnels', {
-            steps: JSON.stringify(path.events),
-            split: JSON.stringify({ people: [{ name: sliceWords(people), who }] }),
-          })}
-        >
-          How far they go on {path.name}, beside the others
-        </Link>
-      )}
+    <Row as="p" sx={{ gap: '4px 20px' }}>
+      <Link to={to('events', { among: JSON.stringify(who) })}>Their events of these days</Link>
+      <Link to={to('funnels', { split: JSON.stringify({ people: [{ name: sliceWords(people), who }] }) })}>
+        Their most common path, compared with the others
+      </Link>
       {spot && (
         <Link
-          to={to('places', {
+          to={to('levels', {
             level: String(spot.level),
             show: 'fps.mean',
             beside: 'group',
             group: JSON.stringify(who),
           })}
         >
-          Level {spot.level} on its plan, they against the rest
+          Level {spot.level} map, compared with other users
         </Link>
       )}
-    </p>
+    </Row>
   );
 }
 
@@ -71,10 +52,10 @@ export function TakeApart({ app, fall }: { app: string; fall: ChosenFall }) {
   const params = new URLSearchParams([...question, ['days', daysParam(fall.days)]]);
   if (measures) params.set('compare', 'yes');
   return (
-    <p className="case-elsewhere">
-      <Link to={`/a/${app}/${measures ? 'measures' : 'tide'}?${params.toString()}`}>
-        {measures ? 'Take it apart in Measures' : 'These people in the tide table'}
+    <Row as="p" sx={{ gap: '4px 20px' }}>
+      <Link to={`/a/${app}/${measures ? 'metrics' : 'tide'}?${params.toString()}`}>
+        {measures ? 'Split in Metrics' : 'These users in the tide table'}
       </Link>
-    </p>
+    </Row>
   );
 }

@@ -47,14 +47,14 @@ describe('the argument of a case', () => {
       'after',
     ]);
     expect(says(alone, 'fell')).toHaveLength(1);
-    expect(says(alone, 'where').at(-1)).toContain('counts and no test');
+    expect(says(alone, 'where').at(-1)).toContain('counts without a test');
   });
 
   test('what moved first of the same people is said, whatever it is', () => {
     const frames = drop({ figure: 'FRAME_RATE', days: { from: '2026-10-26', to: '2026-11-16' } });
     const everybody = drop({ slice: [], days: { from: '2026-10-20', to: '2026-11-16' } });
     expect(says(incident({ drops: [drop({}), frames, everybody] }), 'since')[1]).toBe(
-      'Frames a second fell first, from Mon 26 Oct; revenue from adverts from Sat 31 Oct.',
+      'Frames per second dropped first, from Mon 26 Oct; revenue from ads from Sat 31 Oct.',
     );
     expect(says(incident({ drops: [drop({}), everybody] }), 'since').join(' ')).not.toContain('first');
   });
@@ -66,12 +66,12 @@ describe('the argument of a case', () => {
       to: '2026-10-24T17:00:00Z',
     };
     expect(says(incident({ onset }), 'since')[1]).toBe(
-      'By the hour it most likely began at Sat 24 Oct 14:00; the hours from Sat 24 Oct 13:00 to Sat 24 Oct 18:00 are not told from it.',
+      'Most likely start: Sat 24 Oct 14:00. It may have begun at any hour between Sat 24 Oct 13:00 and Sat 24 Oct 18:00.',
     );
   });
 
   test('that an hour is not told is said only of what has one', () => {
-    expect(says(incident({}), 'since')[1]).toContain('The hour is not told');
+    expect(says(incident({}), 'since')[1]).toContain('The hour is unknown');
     const people = incident({ drops: [drop({ figure: 'ACTIVE_PEOPLE', change: change(-0.4, -0.5, -0.3) })] });
     expect(says(people, 'since')).toHaveLength(1);
     expect(says(incident({ slice: [] }), 'since')).toHaveLength(1);

@@ -49,7 +49,7 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
   const steps: Step[] = [
     {
       key: 'fell',
-      title: 'What fell',
+      title: 'What dropped',
       says: told(
         lead ? fellSentence(lead, view.currency) : undefined,
         !lead && !incident.outage && chosen ? chosenSentence(chosen, view.currency) : undefined,
@@ -71,13 +71,13 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
     },
   ];
   const money = told(...breakUpSentences(incident, view.currency));
-  if (money.length > 0) steps.splice(1, 0, { key: 'money', title: 'Which money', says: money });
+  if (money.length > 0) steps.splice(1, 0, { key: 'money', title: 'Which revenue', says: money });
   if (lead) {
     const same = lead.same.map(sliceWords).join('; ');
     steps.push({
       key: 'where',
       title: 'Where',
-      says: told(whereSentence(lead), withoutSentence(lead), same && `Nearly the same people: ${same}.`),
+      says: told(whereSentence(lead), withoutSentence(lead), same && `Almost the same users: ${same}.`),
     });
   }
   const portions = portionSentences(incident, view.currency);
@@ -86,7 +86,7 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
   if (lead && lead.suspects.length + lead.parts.length > 0) {
     steps.push({
       key: 'out',
-      title: 'Other suspects',
+      title: 'Other candidates',
       says: [...lead.suspects.map((each) => suspectSentence(each, incident)), ...told(partsSentence(lead))],
     });
   }
@@ -100,9 +100,9 @@ export function stepsOf(incident: IncidentView, view: ChangesView, zone: string)
     eventSentence(incident),
   );
   if (inside.length > 0)
-    steps.push({ key: 'inside', title: incident.mixed ? 'Who came' : 'What happened inside', says: inside });
-  steps.push({ key: 'verdict', title: 'Verdict', says: told(verdict(incident)) });
-  steps.push({ key: 'after', title: 'Afterwards', says: told(afterSentence(incident, view.fullDaysEnd)) });
+    steps.push({ key: 'inside', title: incident.mixed ? 'Which new users' : 'What changed', says: inside });
+  steps.push({ key: 'verdict', title: 'Conclusion', says: told(verdict(incident)) });
+  steps.push({ key: 'after', title: 'Since then', says: told(afterSentence(incident, view.fullDaysEnd)) });
   return steps;
 }
 
@@ -112,7 +112,7 @@ function alsoFell(incident: IncidentView): string | undefined {
     const who = drop.slice.length ? ` of ${sliceWords(drop.slice)}` : '';
     return `${figureTitle(drop.figure)}${who} ${changeWords(drop.change)}`;
   });
-  return others.length ? `With it: ${others.join('; ')}.` : undefined;
+  return others.length ? `Also: ${others.join('; ')}.` : undefined;
 }
 
 /** What moved of the same people before that which leads did. */
@@ -121,7 +121,7 @@ function orderSentence({ drops: [lead, ...others] }: IncidentView): string | und
   const same = others.filter(({ slice }) => sliceWords(slice) === sliceWords(lead.slice));
   const first = same.reduce((before, each) => (each.days.from < before.days.from ? each : before), lead);
   if (first === lead) return undefined;
-  const moved = first.isWorseAbove ? 'rose' : 'fell';
+  const moved = first.isWorseAbove ? 'rose' : 'dropped';
   const day = ({ days }: DropView) => dayWords(dayOf(days.from));
   return `${figureTitle(first.figure)} ${moved} first, from ${day(first)}; ${figureTitle(lead.figure).toLowerCase()} from ${day(lead)}.`;
 }
@@ -135,12 +135,12 @@ function onsetSentence({ onset, drops, slice }: IncidentView, zone: string): str
   // What was frozen before hours were told has none.
   if (onset === undefined || !figure || slice.length === 0 || !WITH_HOURS.has(figure)) return undefined;
   if (onset === null)
-    return 'The hour is not told: it came little by little, or there are too few to see it by the hour.';
+    return 'The hour is unknown: the drop was gradual, or there are too few events per hour.';
   const at = (instant: string) => {
     const { day, time } = instantParts(instant, zone);
     return `${dayWords(dayOf(day))} ${time}`;
   };
-  return `By the hour it most likely began at ${at(onset.likeliest)}; the hours from ${at(onset.from)} to ${at(onset.to)} are not told from it.`;
+  return `Most likely start: ${at(onset.likeliest)}. It may have begun at any hour between ${at(onset.from)} and ${at(onset.to)}.`;
 }
 
 function outageSentence({ outage }: IncidentView, zone: string): string | undefined {
@@ -154,8 +154,8 @@ function suspectSentence(suspect: SuspectView, incident: IncidentView): Paragrap
   const who = sliceWords(suspect.slice);
   const guilty = sliceWords(incident.slice);
   const why = {
-    RULED_OUT: `without ${guilty} it moved by ${changeWords(suspect.alone)}`,
-    FELL_TOO: `without ${guilty} it fell as well, by ${changeWords(suspect.alone)}`,
+    RULED_OUT: `without ${guilty} it changed by ${changeWords(suspect.alone)}`,
+    FELL_TOO: `without ${guilty} it dropped too, by ${changeWords(suspect.alone)}`,
     NOT_TOLD_APART: `without ${guilty}: ${changeWords(suspect.alone)}`,
   }[suspect.fate];
   return { who, text: `, ${FATE[suspect.fate]}: ${why}.` };
@@ -163,7 +163,7 @@ function suspectSentence(suspect: SuspectView, incident: IncidentView): Paragrap
 
 /** What lies in the slice fell with it and is no suspect. */
 function partsSentence({ parts }: DropView): string | undefined {
-  return parts.length ? `Parts of it: ${parts.map((each) => sliceWords([each])).join('; ')}.` : undefined;
+  return parts.length ? `Included groups: ${parts.map((each) => sliceWords([each])).join('; ')}.` : undefined;
 }
 
 function mixedSentence({ mixed }: IncidentView): string | undefined {
@@ -171,9 +171,9 @@ function mixedSentence({ mixed }: IncidentView): string | undefined {
   const first = mixed.values[0];
   const name = first?.value ?? '';
   const who = first
-    ? ` ${name === '' ? `Those without a ${mixed.property}` : name} went from ${share(first.partBefore)} to ${share(first.partAfter)} of the new people${first.after === null ? '' : `, of whom ${share(first.after)} came back`}.`
+    ? ` ${name === '' ? `No ${mixed.property}` : name} went from ${share(first.partBefore)} to ${share(first.partAfter)} of new users${first.after === null ? '' : `; ${share(first.after)} of them came back`}.`
     : '';
-  return `What moved of those who came back the next day, told apart by ${mixed.property}: ${points(mixed.mix)} come of who came and ${points(mixed.within)} of other shares within.${who}`;
+  return `Change of day 1 retention by ${mixed.property}: ${points(mixed.mix)} from a different mix of new users, ${points(mixed.within)} from changes within the groups.${who}`;
 }
 
 function performanceSentences(incident: IncidentView): string[] {
@@ -181,14 +181,14 @@ function performanceSentences(incident: IncidentView): string[] {
     .filter((each) => each.isWorse)
     .map(
       (each) =>
-        `${performanceName(each.property)} got worse: lowest tenth ${each.before.lowTenth ?? ''} before, ${each.after.lowTenth ?? ''} after, everybody else ${each.restBefore.lowTenth ?? ''} and ${each.restAfter.lowTenth ?? ''}.`,
+        `${performanceName(each.property)} got worse: lowest tenth ${each.before.lowTenth ?? ''} before, ${each.after.lowTenth ?? ''} after; other users ${each.restBefore.lowTenth ?? ''} and ${each.restAfter.lowTenth ?? ''}.`,
     );
 }
 
 function spotSentence({ spot, performance }: IncidentView): string | undefined {
   if (!spot || !performance.some((each) => each.property === 'fps' && each.isWorse)) return undefined;
-  const elsewhere = spot.elsewhere === null ? '' : `; everybody else there has ${spot.elsewhere.toFixed(1)}`;
-  return `The slowest spot is on level ${spot.level}, at x ${spot.x} to ${spot.x + spot.size} and y ${spot.y} to ${spot.y + spot.size}: ${spot.before.toFixed(1)} frames a second before, ${spot.after.toFixed(1)} after${elsewhere}.`;
+  const elsewhere = spot.elsewhere === null ? '' : `; other users there have ${spot.elsewhere.toFixed(1)}`;
+  return `Slowest place: level ${spot.level}, x ${spot.x} to ${spot.x + spot.size} and y ${spot.y} to ${spot.y + spot.size}: ${spot.before.toFixed(1)} frames per second before, ${spot.after.toFixed(1)} after${elsewhere}.`;
 }
 
 function eventSentence(incident: IncidentView): string | undefined {
@@ -196,5 +196,5 @@ function eventSentence(incident: IncidentView): string | undefined {
   const first = known[0];
   if (!first) return undefined;
   const steady = known.filter((each) => Math.abs(each.change.part ?? 1) < 0.15).length;
-  return `Of what active people do, ${first.event} moved most: ${first.before.toFixed(2)} a day each before, ${first.after.toFixed(2)} after, ${changeWords(first.change)}. ${plural(steady, 'event')} of ${known.length} moved by less than 15 %.`;
+  return `Largest change of an event: ${first.event}, ${first.before.toFixed(2)} per active user and day before, ${first.after.toFixed(2)} after, ${changeWords(first.change)}. ${steady} of ${plural(known.length, 'event')} changed by less than 15%.`;
 }

@@ -1,9 +1,11 @@
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useActivityPreview, useChangeActivity, type RecordedEvent } from '../../api/catalogue';
 import type { AppView } from '../../api/queries';
 import { change, count } from '../../words/numbers';
 import { rangeWords } from '../../words/dates';
+import { TextButton } from '../../kit/buttons';
 
 interface ActivityProps {
   app: AppView;
@@ -15,17 +17,19 @@ export function Activity({ app, event }: ActivityProps) {
   const [asking, setAsking] = useState(false);
   const counts = !event.activity;
   return (
-    <div className="activity">
+    <Box className="activity" sx={{ mt: 3, borderTop: 1, borderColor: 'divider', pt: 2 }}>
       <p>
-        {event.activity ? 'Who does this is active.' : 'This is passive: nobody is active by it.'}{' '}
+        {event.activity
+          ? 'This event counts as activity.'
+          : 'Passive: this event does not count as activity.'}{' '}
         {!asking && (
-          <button className="word" onClick={() => setAsking(true)}>
+          <TextButton onClick={() => setAsking(true)}>
             {counts ? 'Count it as activity' : 'No longer count it as activity'}
-          </button>
+          </TextButton>
         )}
       </p>
       {asking && <Preview app={app} event={event.name} counts={counts} onDone={() => setAsking(false)} />}
-    </div>
+    </Box>
   );
 }
 
@@ -45,13 +49,13 @@ function Preview({ app, event, counts, onDone }: PreviewProps) {
     <>
       {answer && (
         <p>
-          Active people a day would go from <b>{count(answer.before)}</b> to <b>{count(answer.after)}</b> (
-          {change(answer.after, answer.before, 'COUNT')}; mean of {rangeWords(answer.days)}). Active people,
-          sessions, retention and all that rests on them are counted anew for the whole past. It is written
-          down who did it.
+          Active users per day would go from <b>{count(answer.before)}</b> to <b>{count(answer.after)}</b> (
+          {change(answer.after, answer.before, 'COUNT')}; average of {rangeWords(answer.days)}). Active users,
+          sessions, retention and everything based on them are recalculated for all past data. The audit log
+          records this change.
         </p>
       )}
-      {!answer && !fault && <p className="second">Counting what it would change …</p>}
+      {!answer && !fault && <p className="second">Calculating the effect …</p>}
       {fault && (
         <p className="fall" role="alert">
           {fault.message}
@@ -62,10 +66,10 @@ function Preview({ app, event, counts, onDone }: PreviewProps) {
         disabled={!answer || counting.isPending}
         onClick={() => counting.mutate({ event, counts }, { onSuccess: onDone })}
       >
-        {counting.isPending ? 'Counting anew …' : 'Count anew'}
+        {counting.isPending ? 'Recalculating …' : 'Recalculate'}
       </Button>{' '}
       <Button disabled={counting.isPending} onClick={onDone}>
-        Leave it
+        Cancel
       </Button>
     </>
   );

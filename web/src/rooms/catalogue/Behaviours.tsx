@@ -1,3 +1,5 @@
+import Box from '@mui/material/Box';
+import { Column } from '../../kit/layout';
 import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import {
@@ -8,10 +10,12 @@ import {
   type BehaviourView,
 } from '../../api/segments';
 import { useNames } from '../../api/words';
-import { EventsEditor } from '../../frame/condition/EventsEditor';
-import { NamedFields } from '../../frame/named/NamedFields';
-import { NamedRow, NamedTable } from '../../frame/named/NamedTable';
+import { EventsEditor } from '../../parts/condition/EventsEditor';
+import { NamedFields } from '../../parts/named/NamedFields';
+import { NamedRow, NamedTable } from '../../parts/named/NamedTable';
 import { sayEvents } from '../../words/conditions';
+import { TextButton } from '../../kit/buttons';
+import { Check } from '../../kit/fields';
 
 const NEW: BehaviourEntry = {
   name: '',
@@ -32,16 +36,16 @@ export function Behaviours({ app, mayChange }: BehavioursProps) {
   const [editing, setEditing] = useState<BehaviourEntry>();
   const names = useNames(app);
   return (
-    <div className="behaviours">
+    <Box className="sheet" sx={{ borderTop: 1, borderColor: 'divider', '& > p': { maxWidth: '80ch' } }}>
       <p className="serif">
-        A behaviour is one or several events by a name: &ldquo;any play&rdquo;, &ldquo;lit a beacon with three
-        stars&rdquo;. It can be chosen wherever an event can. What counts as activity, &ldquo;anything
-        active&rdquo;, is one too: it is changed at each event of this catalogue.
+        A behaviour is a name for one or several events with conditions, for example &ldquo;any play&rdquo;.
+        You can choose it wherever you can choose an event. &ldquo;Any activity&rdquo; is one too: set at each
+        event in the catalogue whether it counts as activity.
       </p>
       {mayChange && !editing && (
         <p>
           <Button variant="contained" onClick={() => setEditing(NEW)}>
-            Name a behaviour
+            Create behaviour
           </Button>
         </p>
       )}
@@ -56,7 +60,7 @@ export function Behaviours({ app, mayChange }: BehavioursProps) {
       )}
       {behaviours.isError && <p className="fall">{behaviours.error.message}</p>}
       {behaviours.data && behaviours.data.length > 0 && (
-        <NamedTable meaning="What" people="People ever">
+        <NamedTable meaning="Events" people="Users ever">
           {behaviours.data.map((behaviour) => (
             <Row
               key={behaviour.name}
@@ -69,7 +73,7 @@ export function Behaviours({ app, mayChange }: BehavioursProps) {
           ))}
         </NamedTable>
       )}
-    </div>
+    </Box>
   );
 }
 
@@ -88,7 +92,7 @@ function Row({ app, behaviour, what, mayChange, onEdit }: RowProps) {
     <NamedRow
       app={app}
       of={behaviour}
-      note={behaviour.endsFirstPath ? 'ends the first-time path' : undefined}
+      note={behaviour.endsFirstPath ? 'completes the first-time path' : undefined}
       says={what}
       who={who}
       mayChange={mayChange}
@@ -113,8 +117,9 @@ function BehaviourForm({ app, entry, isNew, onDone }: BehaviourFormProps) {
   const { what } = written;
   const listed = 'either' in what && what.either.every((each) => 'event' in each || 'behaviour' in each);
   return (
-    <form
-      className="entry-form"
+    <Column
+      as="form"
+      sx={{ alignItems: 'stretch', gap: 2.5, mt: 1 }}
       onSubmit={(event) => {
         event.preventDefault();
         save.mutate(
@@ -143,32 +148,28 @@ function BehaviourForm({ app, entry, isNew, onDone }: BehaviourFormProps) {
           }
         />
       ))}
-      <button
-        type="button"
-        className="word condition-add"
+      <TextButton
+        sx={{ alignSelf: 'flex-start' }}
         onClick={() => set({ what: { either: [...(listed ? what.either : [what]), { event: [] }] } })}
       >
-        or something else …
-      </button>
-      <label>
-        <input
-          type="checkbox"
-          checked={written.endsFirstPath}
-          onChange={(event) => set({ endsFirstPath: event.target.checked })}
-        />{' '}
-        Doing it ends the first-time path (the tide table counts who does it for the first time)
-      </label>
+        Add another event …
+      </TextButton>
+      <Check
+        label="Completes the first-time path (counted in the tide table)"
+        checked={written.endsFirstPath}
+        onChange={(endsFirstPath) => set({ endsFirstPath })}
+      />
       <div>
         <Button type="submit" variant="contained" disabled={save.isPending || !written.name.trim()}>
-          Write it down
+          Save
         </Button>{' '}
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
       {save.error && (
         <p className="fall" role="alert">
           {save.error.message}
         </p>
       )}
-    </form>
+    </Column>
   );
 }

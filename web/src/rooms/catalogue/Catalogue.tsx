@@ -1,3 +1,5 @@
+import { AnswerTools } from '../../export/AnswerTools';
+import TextField from '@mui/material/TextField';
 import { useEffect } from 'react';
 import {
   useCatalogueEvents,
@@ -7,23 +9,21 @@ import {
   type RecordedEvents,
   type RecordedProperty,
 } from '../../api/catalogue';
-import { useSession } from '../../api/queries';
-import { AnswerFrame } from '../../frame/AnswerFrame';
-import { useFrame, type FrameContext } from '../../frame/Frame';
-import { Answer } from '../../frame/Margin';
-import { NoEvents } from '../../frame/NoEvents';
-import type { Asked } from '../../frame/question';
-import { useLetter } from '../../frame/keys';
-import { saveCsv } from '../../frame/saveCsv';
-import { RangeWord } from '../../frame/sentence/RangeWords';
-import { ChoiceWord, Sentence } from '../../frame/sentence/Sentence';
+import { useSession, type Foot } from '../../api/queries';
+import { AnswerFrame } from '../../parts/answer/AnswerFrame';
+import { useFrame, type FrameContext } from '../../model/frame';
+import { Answer } from '../../parts/answer/Answer';
+import { NoEvents } from '../../parts/NoEvents';
+import type { Asked } from '../../model/question';
+import { saveCsv } from '../../export/saveCsv';
+import { RangeWord } from '../../parts/sentence/RangeWords';
+import { ChoiceWord, Sentence } from '../../parts/sentence/Sentence';
 import { Behaviours } from './Behaviours';
 import { eventCsv, propertyCsv } from './csv';
 import { EventRows } from './EventRows';
 import { eventFindings, propertyFindings } from './findings';
 import { PropertyRows } from './PropertyRows';
 import { SHOWN, shownEvents, shownProperties, type Shown } from './shown';
-import './catalogue.css';
 
 const PARTS = [
   { value: 'events', name: 'events' },
@@ -46,7 +46,7 @@ export default function Catalogue() {
     return (
       <>
         <Sentence>
-          Which <PartWord asked={asked} part={part} /> are there?
+          Show <PartWord asked={asked} part={part} />.
         </Sentence>
         <Behaviours app={frame.app.key} mayChange={mayChange} />
       </>
@@ -56,15 +56,14 @@ export default function Catalogue() {
   return (
     <>
       <Sentence>
-        Which <PartWord asked={asked} part={part} /> were recorded in <RangeWord asked={asked} rail={rail} />,
-        showing{' '}
+        Show <PartWord asked={asked} part={part} /> received in <RangeWord asked={asked} rail={rail} />,{' '}
         <ChoiceWord
           label="Showing"
           value={shown}
           options={options}
           onChange={(next) => asked.set({ show: next === 'kept' ? null : next })}
         />
-        ?
+        .
       </Sentence>
       <Room frame={frame} shown={shown} />
     </>
@@ -74,7 +73,7 @@ export default function Catalogue() {
 function PartWord({ asked, part }: { asked: Asked; part: Part }) {
   return (
     <ChoiceWord
-      label="Of what"
+      label="List"
       value={part}
       options={PARTS}
       onChange={(next) => asked.set({ part: next === 'events' ? null : next, show: null, open: null })}
@@ -107,13 +106,12 @@ function Events({ frame, shown }: RoomProps) {
   const events = view ? shownEvents(view.events, common.entries, shown, common.like) : [];
   const save = () =>
     view && saveCsv(`${asked.app}-events.csv`, eventCsv(events, common.entries, view.senders));
-  useLetter('x', save);
   return (
     <AnswerFrame answer={answer}>
       {view && (
         <Answer
           findings={eventFindings(view, common.entries, common.onOpen)}
-          tools={<Tools frame={frame} onSave={save} />}
+          tools={<Tools frame={frame} file="events" answered={answer.data} onSave={save} />}
         >
           <EventRows app={frame.app} view={view} events={events} {...common} />
         </Answer>
@@ -130,13 +128,12 @@ function Properties({ frame, shown }: RoomProps) {
   const view: RecordedProperty[] | undefined = answer.data?.answer;
   const properties = view ? shownProperties(view, common.entries, shown, common.like) : [];
   const save = () => view && saveCsv(`${asked.app}-properties.csv`, propertyCsv(properties, common.entries));
-  useLetter('x', save);
   return (
     <AnswerFrame answer={answer}>
       {view && (
         <Answer
           findings={propertyFindings(view, common.entries, common.onOpen)}
-          tools={<Tools frame={frame} onSave={save} />}
+          tools={<Tools frame={frame} file="properties" answered={answer.data} onSave={save} />}
         >
           <PropertyRows app={frame.app} properties={properties} {...common} />
         </Answer>
@@ -145,20 +142,28 @@ function Properties({ frame, shown }: RoomProps) {
   );
 }
 
-function Tools({ frame: { asked }, onSave }: { frame: FrameContext; onSave: () => void }) {
+interface ToolsProps {
+  frame: FrameContext;
+  file: string;
+  answered: { answer: object; foot: Foot } | undefined;
+  onSave: () => void;
+}
+
+function Tools({ frame: { asked }, file, answered, onSave }: ToolsProps) {
   return (
-    <div className="catalogue-tools">
-      <label>
-        Only names with{' '}
-        <input
-          type="search"
-          value={asked.param('like') ?? ''}
-          onChange={(event) => asked.set({ like: event.target.value || null }, true)}
-        />
-      </label>
-      <button className="word" onClick={onSave}>
-        Save as CSV
-      </button>
-    </div>
+    <AnswerTools
+      app={asked.app}
+      room="catalogue"
+      file={`${asked.app}-${file}`}
+      answered={answered}
+      onCsv={onSave}
+    >
+      <TextField
+        label="Name contains"
+        type="search"
+        value={asked.param('like') ?? ''}
+        onChange={(event) => asked.set({ like: event.target.value || null }, true)}
+      />
+    </AnswerTools>
   );
 }

@@ -1,8 +1,11 @@
+import { Column, Row } from '../../kit/layout';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useWriteEntry, type EntryView } from '../../api/catalogue';
 import type { AppView } from '../../api/queries';
+import { TextButton } from '../../kit/buttons';
+import { Check } from '../../kit/fields';
 
 interface EntryFormProps {
   app: AppView;
@@ -16,17 +19,13 @@ export function EntryForm({ app, entry, mayChange }: EntryFormProps) {
   if (writing) return <Form app={app} entry={entry} onDone={() => setWriting(false)} />;
   return (
     <div className="entry-words">
-      <p className="serif">{entry.description || 'Nobody has written yet what it means.'}</p>
+      <p className="serif">{entry.description || 'No description yet.'}</p>
       <p className="second">
         {entry.owner && <>Owner: {entry.owner}. </>}
-        {entry.hidden && <>Hidden where one is chosen. </>}
-        {entry.retired && <>Retired: it is missing on purpose. </>}
+        {entry.hidden && <>Hidden from pickers. </>}
+        {entry.retired && <>Retired: no longer sent. </>}
       </p>
-      {mayChange && (
-        <button className="word" onClick={() => setWriting(true)}>
-          Write what it means
-        </button>
-      )}
+      {mayChange && <TextButton onClick={() => setWriting(true)}>Edit description</TextButton>}
     </div>
   );
 }
@@ -36,15 +35,16 @@ function Form({ app, entry, onDone }: { app: AppView; entry: EntryView; onDone: 
   const save = useWriteEntry(app.key);
   const set = (part: Partial<EntryView>) => setWritten({ ...written, ...part });
   return (
-    <form
-      className="entry-form"
+    <Column
+      as="form"
+      sx={{ alignItems: 'stretch', gap: 2.5, mt: 1 }}
       onSubmit={(event) => {
         event.preventDefault();
         save.mutate(written, { onSuccess: onDone });
       }}
     >
       <TextField
-        label="What it means"
+        label="Description"
         multiline
         minRows={2}
         autoFocus
@@ -52,9 +52,9 @@ function Form({ app, entry, onDone }: { app: AppView; entry: EntryView; onDone: 
         onChange={(event) => set({ description: event.target.value })}
         slotProps={{ htmlInput: { maxLength: 2000 } }}
       />
-      <div className="entry-pair">
+      <Row sx={{ flexWrap: 'nowrap', alignItems: 'flex-start', gap: 3, '& > *': { flex: 1 } }}>
         <TextField
-          label="Shown as"
+          label="Display name"
           value={written.shownAs}
           onChange={(event) => set({ shownAs: event.target.value })}
           slotProps={{ htmlInput: { maxLength: 80 } }}
@@ -65,34 +65,24 @@ function Form({ app, entry, onDone }: { app: AppView; entry: EntryView; onDone: 
           onChange={(event) => set({ owner: event.target.value })}
           slotProps={{ htmlInput: { maxLength: 80 } }}
         />
-      </div>
-      <label>
-        <input
-          type="checkbox"
-          checked={written.hidden}
-          onChange={(event) => set({ hidden: event.target.checked })}
-        />{' '}
-        Hide it where one is chosen
-      </label>
-      <label>
-        <input
-          type="checkbox"
-          checked={written.retired}
-          onChange={(event) => set({ retired: event.target.checked })}
-        />{' '}
-        Retired: it is missing on purpose
-      </label>
+      </Row>
+      <Check label="Hide from pickers" checked={written.hidden} onChange={(hidden) => set({ hidden })} />
+      <Check
+        label="Retired: no longer sent"
+        checked={written.retired}
+        onChange={(retired) => set({ retired })}
+      />
       <div>
         <Button type="submit" variant="contained" disabled={save.isPending}>
-          Write it down
+          Save
         </Button>{' '}
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
       {save.error && (
         <p className="fall" role="alert">
           {save.error.message}
         </p>
       )}
-    </form>
+    </Column>
   );
 }

@@ -1,3 +1,6 @@
+import { ROWS } from './looks';
+import Box from '@mui/material/Box';
+import { Row } from '../../kit/layout';
 import type { EntryView, RecordedEvent, RecordedEvents } from '../../api/catalogue';
 import type { AppView } from '../../api/queries';
 import { Sparkline } from '../../charts/Sparkline';
@@ -9,6 +12,9 @@ import { NameCell, STATUS } from './NameCell';
 import { OwnProperties } from './OwnProperties';
 import { SenderGrid } from './SenderGrid';
 import { entryOf } from './shown';
+import { Table } from '../../kit/Table';
+import { TermMark } from '../../help/TermMark';
+import { Hint } from '../../kit/Hint';
 
 interface EventRowsProps {
   app: AppView;
@@ -25,13 +31,21 @@ const COLUMNS = 9;
 /** One row an event; an open one shows who sends it and what it means. */
 export function EventRows({ app, view, events, entries, mayChange, open, onOpen }: EventRowsProps) {
   const all = view.events.reduce((sum, event) => sum + event.count, 0);
-  if (events.length === 0) return <p className="catalogue-none second">No event is like that.</p>;
+  if (events.length === 0)
+    return (
+      <Box className="second" component="p" sx={{ p: 4 }}>
+        No event matches.
+      </Box>
+    );
   return (
-    <table className="ruled catalogue">
-      <caption className="spoken">Events of the range; the button of a row opens it.</caption>
+    <Table className="ruled sticky indent catalogue" sx={ROWS}>
+      <caption className="spoken">Events of the range. The button of a row opens its details.</caption>
       <thead>
         <tr>
-          <th scope="col">Event</th>
+          <th scope="col">
+            Event
+            <TermMark term="Event" isQuiet />
+          </th>
           <th scope="col">By day</th>
           <th scope="col" className="number">
             Events
@@ -40,7 +54,7 @@ export function EventRows({ app, view, events, entries, mayChange, open, onOpen 
             Share
           </th>
           <th scope="col" className="number">
-            People
+            Users
           </th>
           <th scope="col" className="number">
             First seen
@@ -49,12 +63,15 @@ export function EventRows({ app, view, events, entries, mayChange, open, onOpen 
             Last seen
           </th>
           <th scope="col">Sent by</th>
-          <th scope="col">Kind</th>
+          <th scope="col">
+            Kind
+            <TermMark term="Activity" isQuiet />
+          </th>
         </tr>
       </thead>
       <tbody>
         {events.map((event) => (
-          <Row
+          <EventRow
             key={event.name}
             {...{ app, view, event, mayChange, onOpen }}
             entry={entryOf(entries, 'EVENT', event.name)}
@@ -63,11 +80,11 @@ export function EventRows({ app, view, events, entries, mayChange, open, onOpen 
           />
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 
-interface RowProps {
+interface EventRowProps {
   app: AppView;
   view: RecordedEvents;
   event: RecordedEvent;
@@ -78,7 +95,7 @@ interface RowProps {
   onOpen: (name: string) => void;
 }
 
-function Row({ app, view, event, entry, all, mayChange, opened, onOpen }: RowProps) {
+function EventRow({ app, view, event, entry, all, mayChange, opened, onOpen }: EventRowProps) {
   return (
     <>
       <tr className={opened ? 'opened' : undefined} data-name={event.name}>
@@ -101,14 +118,21 @@ function Row({ app, view, event, entry, all, mayChange, opened, onOpen }: RowPro
       {opened && (
         <tr className="opened-part">
           <td colSpan={COLUMNS}>
-            <div className="catalogue-part">
+            <Row
+              sx={{
+                alignItems: 'flex-start',
+                gap: '16px 32px',
+                '& > div': { flex: 1, minWidth: 260, maxWidth: 520 },
+                '& p': { m: '0 0 6px' },
+              }}
+            >
               <SenderGrid view={view} event={event} />
               <OwnProperties event={event} events={view.events.length} />
               <div>
                 <EntryForm app={app} entry={entry} mayChange={mayChange} />
                 {mayChange && <Activity app={app} event={event} />}
               </div>
-            </div>
+            </Row>
           </td>
         </tr>
       )}
@@ -125,9 +149,9 @@ function SentBy({ view, event }: { view: RecordedEvents; event: RecordedEvent })
     <>
       {sending} of {inUse.filter(Boolean).length}
       {missing > 0 && (
-        <span className="fall" title={`${plural(missing, 'gap')}: open the row to see where`}>
+        <span className="fall">
           {' '}
-          ▼ missing
+          <Hint text={`${plural(missing, 'gap')}: open the row for details`}>▼ missing</Hint>
         </span>
       )}
     </>

@@ -1,4 +1,7 @@
+import { ControlHint } from '../../kit/Hint';
+import Box from '@mui/material/Box';
 import type { EntryView, RecordedEvent } from '../../api/catalogue';
+import { PlainButton } from '../../kit/buttons';
 
 /** What is said of a status; nothing of the usual one. */
 export const STATUS: Record<RecordedEvent['status'], string[]> = {
@@ -17,16 +20,21 @@ interface NameCellProps {
 export function NameCell({ entry, opened, onOpen }: NameCellProps) {
   return (
     <th scope="row">
-      <button
-        className="plain-button"
-        aria-expanded={opened}
-        title={entry.description || undefined}
-        onClick={() => onOpen(entry.name)}
-      >
-        {entry.shownAs || entry.name}
-      </button>
-      {entry.shownAs && <span className="second own-name">{entry.name}</span>}
-      {entry.hidden && <span className="second own-name">hidden</span>}
+      <ControlHint text={entry.description || undefined}>
+        <PlainButton aria-expanded={opened} onClick={() => onOpen(entry.name)}>
+          {entry.shownAs || entry.name}
+        </PlainButton>
+      </ControlHint>
+      {entry.shownAs && (
+        <Box className="second" component="span" sx={{ ml: 2, fontSize: 12 }}>
+          {entry.name}
+        </Box>
+      )}
+      {entry.hidden && (
+        <Box className="second" component="span" sx={{ ml: 2, fontSize: 12 }}>
+          hidden
+        </Box>
+      )}
     </th>
   );
 }

@@ -1,6 +1,10 @@
+import { SQUARES } from './looks';
+import Box from '@mui/material/Box';
 import { useCatalogueProperties, type RecordedEvent } from '../../api/catalogue';
-import { useFrame } from '../../frame/Frame';
+import { useFrame } from '../../model/frame';
 import { share } from '../../words/numbers';
+import { PlainButton } from '../../kit/buttons';
+import { Table } from '../../kit/Table';
 
 interface OwnPropertiesProps {
   event: RecordedEvent;
@@ -17,24 +21,24 @@ export function OwnProperties({ event, events }: OwnPropertiesProps) {
     .map((property) => ({ property, having: property.withEvents.find((part) => part.of === event.name) }))
     .filter(({ having }) => having !== undefined);
   if (!answer.data) return null;
-  if (own.length === 0) return <p className="second own-properties">It has no properties of its own.</p>;
+  if (own.length === 0)
+    return (
+      <Box className="second own-properties" component="p" sx={{ flex: 'none', maxWidth: 330 }}>
+        This event has no properties of its own.
+      </Box>
+    );
   return (
-    <table className="sender-grid own-properties">
-      <caption>Properties of its own</caption>
+    <Table className="sender-grid own-properties" sx={{ ...SQUARES, flex: 'none', maxWidth: 330 }}>
+      <caption>Properties of this event, and the share of its events with each</caption>
       <tbody>
         {own.map(({ property, having }) => (
           <tr key={property.name}>
             <th scope="row" className="value">
-              <button
-                className="plain-button"
-                onClick={() => asked.set({ part: 'properties', open: property.name })}
-              >
+              <PlainButton onClick={() => asked.set({ part: 'properties', open: property.name })}>
                 {property.name}
-              </button>
+              </PlainButton>
             </th>
-            <td title="Share of its events that have it">
-              {event.count > 0 ? share((having?.count ?? 0) / event.count) : ''}
-            </td>
+            <td>{event.count > 0 ? share((having?.count ?? 0) / event.count) : ''}</td>
             <td className="value second">
               {property.examples
                 .slice(0, 3)
@@ -44,6 +48,6 @@ export function OwnProperties({ event, events }: OwnPropertiesProps) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

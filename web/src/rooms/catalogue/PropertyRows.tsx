@@ -1,3 +1,6 @@
+import { ROWS, SQUARES } from './looks';
+import Box from '@mui/material/Box';
+import { Row } from '../../kit/layout';
 import type { EntryView, RecordedProperty } from '../../api/catalogue';
 import type { AppView } from '../../api/queries';
 import { dateWords } from '../../words/dates';
@@ -5,6 +8,7 @@ import { count, share } from '../../words/numbers';
 import { EntryForm } from './EntryForm';
 import { NameCell, STATUS } from './NameCell';
 import { entryOf } from './shown';
+import { Table } from '../../kit/Table';
 
 interface PropertyRowsProps {
   app: AppView;
@@ -20,10 +24,15 @@ const EXAMPLES_IN_ROW = 4;
 
 /** One row a property; an open one shows its values and the events that have it. */
 export function PropertyRows({ app, properties, entries, mayChange, open, onOpen }: PropertyRowsProps) {
-  if (properties.length === 0) return <p className="catalogue-none second">No property is like that.</p>;
+  if (properties.length === 0)
+    return (
+      <Box className="second" component="p" sx={{ p: 4 }}>
+        No property matches.
+      </Box>
+    );
   return (
-    <table className="ruled catalogue">
-      <caption className="spoken">Properties of the range; the button of a row opens it.</caption>
+    <Table className="ruled sticky indent catalogue" sx={ROWS}>
+      <caption className="spoken">Properties of the range. The button of a row opens its details.</caption>
       <thead>
         <tr>
           <th scope="col">Property</th>
@@ -45,7 +54,7 @@ export function PropertyRows({ app, properties, entries, mayChange, open, onOpen
       </thead>
       <tbody>
         {properties.map((property) => (
-          <Row
+          <PropertyRow
             key={property.name}
             app={app}
             property={property}
@@ -56,7 +65,7 @@ export function PropertyRows({ app, properties, entries, mayChange, open, onOpen
           />
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 
@@ -65,7 +74,7 @@ export const typeWords = (property: RecordedProperty): string =>
   [property.texts > 0 && 'text', property.numbers > 0 && 'number'].filter(Boolean).join(' and ') ||
   'none in the range';
 
-interface RowProps {
+interface PropertyRowProps {
   app: AppView;
   property: RecordedProperty;
   entry: EntryView;
@@ -74,7 +83,7 @@ interface RowProps {
   onOpen: (name: string) => void;
 }
 
-function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
+function PropertyRow({ app, property, entry, mayChange, opened, onOpen }: PropertyRowProps) {
   const mixed = property.texts > 0 && property.numbers > 0;
   return (
     <>
@@ -101,7 +110,14 @@ function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
       {opened && (
         <tr className="opened-part">
           <td colSpan={COLUMNS}>
-            <div className="catalogue-part">
+            <Row
+              sx={{
+                alignItems: 'flex-start',
+                gap: '16px 32px',
+                '& > div': { flex: 1, minWidth: 260, maxWidth: 520 },
+                '& p': { m: '0 0 6px' },
+              }}
+            >
               <Parts
                 title={
                   property.sampled ? 'Most frequent of a sample of 1,000 values' : 'Most frequent values'
@@ -109,11 +125,7 @@ function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
                 parts={property.examples}
                 of={property.events}
               />
-              <Parts
-                title="Events that have it"
-                parts={property.withEvents.slice(0, 8)}
-                of={property.events}
-              />
+              <Parts title="Events with it" parts={property.withEvents.slice(0, 8)} of={property.events} />
               <div>
                 {property.bounds && (
                   <p className="second">
@@ -122,13 +134,12 @@ function Row({ app, property, entry, mayChange, opened, onOpen }: RowProps) {
                 )}
                 {mixed && (
                   <p className="fall">
-                    {count(property.texts)} as text, {count(property.numbers)} as number: senders do not
-                    agree.
+                    {count(property.texts)} as text, {count(property.numbers)} as number: apps do not agree.
                   </p>
                 )}
                 <EntryForm app={app} entry={entry} mayChange={mayChange} />
               </div>
-            </div>
+            </Row>
           </td>
         </tr>
       )}
@@ -144,7 +155,7 @@ interface PartsProps {
 
 function Parts({ title, parts, of }: PartsProps) {
   return (
-    <table className="sender-grid">
+    <Table className="sender-grid" sx={SQUARES}>
       <caption>{title}</caption>
       <tbody>
         {parts.map((part) => (
@@ -157,6 +168,6 @@ function Parts({ title, parts, of }: PartsProps) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

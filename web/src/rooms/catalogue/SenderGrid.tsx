@@ -1,6 +1,9 @@
+import { SQUARES } from './looks';
 import type { RecordedEvent, RecordedEvents, Gap } from '../../api/catalogue';
 import { compareVersions } from '../../words/versions';
 import { count } from '../../words/numbers';
+import { Table } from '../../kit/Table';
+import { Hint } from '../../kit/Hint';
 
 interface SenderGridProps {
   view: RecordedEvents;
@@ -21,8 +24,8 @@ export function SenderGrid({ view, event }: SenderGridProps) {
     }),
   );
   return (
-    <table className="sender-grid">
-      <caption>Sent in the range, by version and platform</caption>
+    <Table className="sender-grid" sx={SQUARES}>
+      <caption>Sent in the range, by version and platform; blank where not used in this range</caption>
       <thead>
         <tr>
           <td />
@@ -51,22 +54,29 @@ export function SenderGrid({ view, event }: SenderGridProps) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 
 const SAID: Record<Gap['kind'], string> = {
-  LOST: 'by the rate of earlier versions',
-  QUIET: 'in the last 7 full days, by the days before',
-  NEVER: 'by the rate of other senders',
+  LOST: 'based on earlier versions',
+  QUIET: 'in the last 7 full days, based on the days before',
+  NEVER: 'based on other versions',
 };
 
 function Square({ used, sent, gap }: { used: boolean; sent: number; gap: Gap | undefined }) {
-  if (!used) return <td className="unused" title="Not in use in this range" />;
+  if (!used)
+    return (
+      <td className="unused">
+        <span className="spoken">not used</span>
+      </td>
+    );
   if (gap) {
     return (
-      <td className="missing" title={`About ${count(gap.expected)} to be expected ${SAID[gap.kind]}`}>
-        {sent === 0 ? 'none' : count(sent)} of ~{count(gap.expected)}
+      <td className="missing">
+        <Hint text={`About ${count(gap.expected)} expected ${SAID[gap.kind]}`}>
+          {sent === 0 ? 'none' : count(sent)} of ~{count(gap.expected)}
+        </Hint>
       </td>
     );
   }

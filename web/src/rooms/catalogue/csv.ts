@@ -8,13 +8,13 @@ type Rows = (string | number | null)[][];
 export function eventCsv(events: RecordedEvent[], entries: EntryView[], senders: Sender[]): Rows {
   const head = [
     'event',
-    'shown as',
+    'display name',
     'description',
     'owner',
     'status',
     'activity',
     'events',
-    'people',
+    'users',
     'first seen',
     'last seen',
   ];
@@ -44,7 +44,7 @@ export function propertyCsv(properties: RecordedProperty[], entries: EntryView[]
   return [
     [
       'property',
-      'shown as',
+      'display name',
       'description',
       'owner',
       'status',

@@ -1,15 +1,14 @@
 import type { EntryView, RecordedEvents, RecordedProperty } from '../../api/catalogue';
-import type { Finding } from '../../frame/Margin';
+import type { Finding } from '../../parts/answer/Answer';
 import { gapSentences } from '../../words/gaps';
 import { count, plural } from '../../words/numbers';
 import { entryOf } from './shown';
+import { TextButton } from '../../kit/buttons';
 
 type Open = (name: string) => void;
 
 const nameButton = (entry: EntryView, onOpen: Open) => (
-  <button className="word" onClick={() => onOpen(entry.name)}>
-    {entry.shownAs || entry.name}
-  </button>
+  <TextButton onClick={() => onOpen(entry.name)}>{entry.shownAs || entry.name}</TextButton>
 );
 
 /** Where events are missing, each with what was to be expected; and how much there is. */
@@ -32,7 +31,7 @@ export function eventFindings(view: RecordedEvents, entries: EntryView[], onOpen
   if (found.length === 0) {
     found.push({
       key: 'whole',
-      text: 'No version has stopped sending what earlier ones sent, and no sender has fallen silent.',
+      text: 'No gaps: every version sends what earlier versions sent, and none has stopped.',
     });
   }
   const all = view.events.reduce((sum, event) => sum + event.count, 0);
@@ -41,8 +40,8 @@ export function eventFindings(view: RecordedEvents, entries: EntryView[], onOpen
     key: 'all',
     text: (
       <>
-        <b>{count(all)}</b> events of {plural(view.events.length, 'name')} in the range; {count(passive)} of
-        these are passive.
+        <b>{count(all)}</b> events of {plural(view.events.length, 'name')} in the range; {count(passive)}{' '}
+        {passive === 1 ? 'is' : 'are'} passive.
       </>
     ),
   });
@@ -53,7 +52,7 @@ function undescribed(names: number, entries: EntryView[], kind: EntryView['kind'
   const described = entries.filter((entry) => entry.kind === kind && entry.description !== '').length;
   return described >= names
     ? []
-    : [{ key: 'undescribed', text: `Nobody has written yet what ${count(names - described)} of them mean.` }];
+    : [{ key: 'undescribed', text: `${count(names - described)} without a description.` }];
 }
 
 /** Properties whose senders do not agree on a type; and how many there are. */
@@ -66,8 +65,8 @@ export function propertyFindings(view: RecordedProperty[], entries: EntryView[],
       text: (
         <>
           {nameButton(entryOf(entries, 'PROPERTY', property.name), onOpen)} comes as text in{' '}
-          {count(property.texts)} events and as number in {count(property.numbers)}: a comparison of numbers
-          leaves the texts out that are none.
+          {count(property.texts)} events and as number in {count(property.numbers)}. Number comparisons ignore
+          texts that are not numbers.
         </>
       ),
     })),

@@ -67,15 +67,15 @@ describe('what is said of gaps', () => {
     expect(gapSentences(event({ gaps: [gap, other] }))).toEqual([
       {
         kind: 'LOST',
-        text: 'is not sent by android 1.7.1 and android 1.8.0, though earlier versions sent it: 0 where about 8,008 were to be expected.',
+        text: 'is not sent by android 1.7.1 and android 1.8.0, though earlier versions sent it: 0 instead of about 8,008 expected.',
       },
     ]);
     expect(gapSentences(event({ gaps: [{ ...gap, kind: 'QUIET', version: '' }] }))[0]?.text).toContain(
-      'has fallen silent on android: in the last 7 full days 0',
+      'has stopped on android: 0 instead of about 7,708 expected in the last 7 full days',
     );
     expect(
       gapSentences(event({ gaps: [{ ...gap, kind: 'NEVER', platform: '', version: '' }] }))[0]?.text,
-    ).toBe('was never sent by senders without a platform.');
+    ).toBe('was never sent by apps without a platform.');
   });
 });
 

@@ -2,12 +2,12 @@ import type { EntryKind, EntryView, RecordedEvent, RecordedProperty } from '../.
 
 /** Which rows are shown; some choices are of events alone. */
 export const SHOWN = [
-  { value: 'kept', name: 'all but hidden ones', ofEvents: false },
+  { value: 'kept', name: 'all except hidden', ofEvents: false },
   { value: 'all', name: 'all', ofEvents: false },
-  { value: 'gaps', name: 'those missing somewhere', ofEvents: true },
-  { value: 'activity', name: 'those that count as activity', ofEvents: true },
-  { value: 'quiet', name: 'quiet and retired ones', ofEvents: false },
-  { value: 'hidden', name: 'hidden ones', ofEvents: false },
+  { value: 'gaps', name: 'with gaps', ofEvents: true },
+  { value: 'activity', name: 'counted as activity', ofEvents: true },
+  { value: 'quiet', name: 'stopped or retired', ofEvents: false },
+  { value: 'hidden', name: 'hidden', ofEvents: false },
 ] as const;
 
 export type Shown = (typeof SHOWN)[number]['value'];

@@ -1,12 +1,14 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNames } from '../../api/words';
-import { useFrame, type FrameContext } from '../../frame/Frame';
-import { NoEvents } from '../../frame/NoEvents';
-import { FunnelSentence } from './FunnelSentence';
+import { useFrame, type FrameContext } from '../../model/frame';
+import { NoEvents } from '../../parts/NoEvents';
+import { FunnelSentence } from './editors/FunnelSentence';
 import { Independent } from './Independent';
-import { NextStep } from './NextStep';
-import { askOf, stepName, wordsOf } from './question';
+import { NextStep } from './editors/NextStep';
+import { askOf, stepName, stepsParam, wordsOf } from './question';
 import { Sequence } from './Sequence';
+import { useOpeningPath } from './useOpeningPath';
+import { useRecorded } from './useRecorded';
 import './funnels.css';
 
 /** How far people get through steps, and where they stop. */
@@ -18,6 +20,12 @@ export default function Funnels() {
 function Room({ frame }: { frame: FrameContext }) {
   const { asked } = frame;
   const words = wordsOf(asked.param);
+  const common = useOpeningPath(asked, useRecorded(asked), words.steps.length === 0);
+  // The address holds the whole question, also the one that nobody has chosen yet.
+  const opening = asked.param('steps') === null && common ? stepsParam(common) : null;
+  useEffect(() => {
+    if (opening !== null) asked.set({ steps: opening }, true);
+  }, [asked, opening]);
   const shown = useNames(asked.app);
   const names = words.steps.map((step) => stepName(step, shown));
   const ask = askOf(asked, words, shown);
@@ -28,7 +36,14 @@ function Room({ frame }: { frame: FrameContext }) {
     <>
       <FunnelSentence frame={frame} words={words} names={names} />
       <Way frame={frame} words={words} names={names} ask={ask}>
-        <NextStep frame={frame} words={words} ask={ask} typing={typing} onTyped={() => setTyping(true)} />
+        <NextStep
+          frame={frame}
+          words={words}
+          ask={ask}
+          common={common}
+          typing={typing}
+          onTyped={() => setTyping(true)}
+        />
       </Way>
     </>
   );

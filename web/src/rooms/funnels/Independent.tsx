@@ -1,18 +1,20 @@
+import { STAIRS } from './stairs/looks';
 import { useEffect, useState } from 'react';
 import { useIndependent, type FunnelAsk, type IndependentView } from '../../api/funnel';
-import { AnswerTools } from '../../frame/AnswerTools';
-import type { FrameContext } from '../../frame/Frame';
-import { useLetter } from '../../frame/keys';
-import { Answer, type Finding } from '../../frame/Margin';
-import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
-import { saveCsv } from '../../frame/saveCsv';
+import { AnswerTools } from '../../export/AnswerTools';
+import type { FrameContext } from '../../model/frame';
+import { Answer, type Finding } from '../../parts/answer/Answer';
+import { PeopleSheet, type Picked } from '../../parts/PeopleSheet';
+import { saveCsv } from '../../export/saveCsv';
 import { bound } from '../../words/conditions';
 import { count } from '../../words/numbers';
 import { withoutWords } from './findings';
 import { aloneOf, aloneWord, type Words } from './question';
-import { StepWord } from './StepWord';
+import { StepWord } from './editors/StepWord';
 import { UPDATING } from './Sequence';
 import type { WayProps } from './way';
+import { TextButton } from '../../kit/buttons';
+import { Table } from '../../kit/Table';
 
 /** Each step by itself: never in words of a sequence. */
 export function Independent({ frame, words, names, ask, children }: WayProps) {
@@ -25,7 +27,6 @@ export function Independent({ frame, words, names, ask, children }: WayProps) {
     if (view && !answer.isPlaceholderData)
       saveCsv(`${asked.app}-independent.csv`, independentCsv(view, words, names));
   };
-  useLetter('x', save);
   return (
     <>
       {ask && answer.isError && <p className="fall room-fault">{answer.error.message}</p>}
@@ -66,10 +67,8 @@ function Counts({ frame: { asked }, words, names, ask, view }: CountsProps) {
   const unit = aloneWord[words.alone];
   return (
     <>
-      <table className="figures answer-table stairs">
-        <caption>
-          Independent counts: {unit} by step, each by itself, whatever else they did. Not a sequence.
-        </caption>
+      <Table className="figures answer-table stairs" sx={STAIRS}>
+        <caption>Independent counts: {unit} by step, each step on its own. Not a sequence.</caption>
         <thead>
           <tr>
             <th scope="col">did</th>
@@ -78,7 +77,7 @@ function Counts({ frame: { asked }, words, names, ask, view }: CountsProps) {
             </th>
             <th scope="col" />
             <th scope="col" className="number">
-              without the one above
+              without the step above
             </th>
           </tr>
         </thead>
@@ -94,14 +93,13 @@ function Counts({ frame: { asked }, words, names, ask, view }: CountsProps) {
                   {done === undefined || !ask ? (
                     '\u2013'
                   ) : (
-                    <button
-                      className="word"
+                    <TextButton
                       onClick={(event) =>
                         setPicked(didOf(event.currentTarget, ask, names, at, `${count(done)} ${unit}`))
                       }
                     >
                       {count(done)}
-                    </button>
+                    </TextButton>
                   )}
                 </td>
                 <td className="stair">
@@ -114,7 +112,7 @@ function Counts({ frame: { asked }, words, names, ask, view }: CountsProps) {
             );
           })}
         </tbody>
-      </table>
+      </Table>
       <PeopleSheet app={asked.app} picked={picked} onClose={() => setPicked(undefined)} />
     </>
   );
@@ -125,10 +123,10 @@ function didOf(place: Element, ask: FunnelAsk, names: string[], at: number, coun
   return {
     place,
     title: `Did \u201c${names[at] ?? ''}\u201d`,
-    text: `${counted}, whatever else they did.`,
+    text: `${counted}.`,
     people: [
       {
-        name: 'People who did',
+        name: 'Users who did',
         who: bound([ask.among, { did: what, when: ask.funnel.range }]),
       },
     ],
@@ -141,17 +139,17 @@ function independentFindings(view: IndependentView, words: Words, names: string[
     {
       key: 'alone',
       caution: true,
-      text: 'These are independent counts: each step by itself in the days asked about. They do not say that anybody went from one to the next.',
+      text: 'Independent counts: each step on its own in the range. They do not show how many users went from one step to the next.',
     },
     ...(without.length > 0
       ? without
-      : [{ key: 'none', text: 'Nobody did a step without the one above it in these days.' }]),
+      : [{ key: 'none', text: 'No users did a step without the step above it in the range.' }]),
   ];
 }
 
 function independentCsv(view: IndependentView, words: Words, names: string[]): (string | number)[][] {
   return [
-    ['independent counts: not a sequence', 'name', 'counted', 'did it', 'of these without the one above'],
+    ['independent counts: not a sequence', 'name', 'counted', 'did it', 'of these without the step above'],
     ...names.map((name, at) => [
       at + 1,
       name,

@@ -1,21 +1,21 @@
 import { useEffect, useMemo } from 'react';
 import { useAfter, useFunnel, useIndependent } from '../../api/funnel';
-import { AnswerTools } from '../../frame/AnswerTools';
-import type { FrameContext } from '../../frame/Frame';
-import { useLetter } from '../../frame/keys';
-import { Answer, type Finding } from '../../frame/Margin';
-import { saveCsv } from '../../frame/saveCsv';
-import { groupName, splitOf } from '../../frame/split';
+import { AnswerTools } from '../../export/AnswerTools';
+import type { FrameContext } from '../../model/frame';
+import { Answer, type Finding } from '../../parts/answer/Answer';
+import { saveCsv } from '../../export/saveCsv';
+import { groupName, splitOf } from '../../model/split';
 import { csvOf } from './csv';
 import { besideFindings, findingsOf } from './findings';
 import { gapFindings, gapsOf } from './gaps';
-import { Lost } from './Lost';
-import { Periods } from './Periods';
+import { Lost } from './dropoff/Lost';
+import { Periods } from './stairs/Periods';
 import { aloneOf, lostOf, type Words } from './question';
-import { Sideways } from './Sideways';
-import { Stairs } from './Stairs';
+import { Sideways } from './stairs/Sideways';
+import { Stairs } from './stairs/Stairs';
 import { useRecorded } from './useRecorded';
 import type { WayProps } from './way';
+import { Check } from '../../kit/fields';
 
 /** Steps that hang together: the stairs, and whatever is told besides. */
 export function Sequence({ frame, words, names, ask, children }: WayProps) {
@@ -34,7 +34,6 @@ export function Sequence({ frame, words, names, ask, children }: WayProps) {
     if (view && !answer.isPlaceholderData)
       saveCsv(`${asked.app}-funnel.csv`, csvOf(view, words, names, split));
   };
-  useLetter('x', save);
   const isLost = view && view.all.steps[words.lost - 1] && words.lost > 1;
   const lost = ask && isLost ? { ...lostOf(ask, words), until: words.until } : undefined;
   const after = useAfter(asked.app, lost);
@@ -110,29 +109,23 @@ export function Sequence({ frame, words, names, ask, children }: WayProps) {
 function Looks({ asked, words }: { asked: FrameContext['asked']; words: Words }) {
   return (
     <>
-      <label>
-        <input
-          type="checkbox"
-          checked={words.sideways}
-          onChange={(event) => asked.set({ sideways: event.target.checked ? '1' : null })}
-        />{' '}
-        Across the page too
-      </label>
-      <label>
-        <input
-          type="checkbox"
-          checked={words.beside}
-          onChange={(event) => asked.set({ beside: event.target.checked ? '1' : null })}
-        />{' '}
-        Beside each step by itself, by people
-      </label>
+      <Check
+        label="Show as columns"
+        checked={words.sideways}
+        onChange={(on) => asked.set({ sideways: on ? '1' : null })}
+      />
+      <Check
+        label="Show each step on its own"
+        checked={words.beside}
+        onChange={(on) => asked.set({ beside: on ? '1' : null })}
+      />
     </>
   );
 }
 
 /** What is said while the answer to a changed question is on its way; the stairs can be edited meanwhile. */
 export const UPDATING: Finding[] = [
-  { key: 'updating', text: 'Updating: the figures here still answer the question before.', caution: true },
+  { key: 'updating', text: 'Updating: these numbers belong to the previous question.', caution: true },
 ];
 
 /** What is said while there are too few steps to ask about. */
@@ -141,7 +134,7 @@ const tooFew = (steps: number): Finding[] =>
     ? [
         {
           key: 'few',
-          text: `Choose what they do ${steps === 0 ? 'first' : 'then'}: a funnel has two steps or more.`,
+          text: `Choose the ${steps === 0 ? 'first' : 'next'} step: a funnel needs at least two steps.`,
         },
       ]
     : [];

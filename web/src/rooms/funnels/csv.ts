@@ -1,6 +1,6 @@
 import type { AfterView, FunnelView, SlicesView, StairsView, VersusView } from '../../api/funnel';
 import type { Split } from '../../api/retention';
-import { groupName } from '../../frame/split';
+import { groupName } from '../../model/split';
 import { unitWord, type Words } from './question';
 
 type Cell = string | number | null;
@@ -10,15 +10,15 @@ const HEAD = [
   'step',
   'name',
   'counted',
-  'got there',
+  'reached',
   'of first',
   'low',
   'high',
   'of the step before',
   'lost',
   'median seconds',
-  'nine in ten, seconds',
-  'everyone else, of the step before',
+  '90th percentile seconds',
+  'all others, of the step before',
   'difference',
   'low',
   'high',
@@ -32,10 +32,10 @@ export function afterCsv({ lost, wentOn, done }: AfterView): Cell[][] {
   return [
     [
       'after the step before',
-      'lost: next',
-      'went on: next',
-      'lost: at all',
-      'went on: at all',
+      'dropped off: next',
+      'converted: next',
+      'dropped off: any time',
+      'converted: any time',
       'difference',
       'low',
       'high',
@@ -60,10 +60,10 @@ export function afterCsv({ lost, wentOn, done }: AfterView): Cell[][] {
 export const slicesCsv = ({ slices }: SlicesView): Cell[][] => [
   [
     'having',
-    'of them',
-    'went on',
-    'everyone else',
-    'went on',
+    'users',
+    'converted',
+    'all others',
+    'converted',
     'difference',
     'low',
     'high',

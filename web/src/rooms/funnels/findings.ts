@@ -1,5 +1,5 @@
 import type { FunnelView, IndependentView, StairsView } from '../../api/funnel';
-import type { Finding } from '../../frame/Margin';
+import type { Finding } from '../../parts/answer/Answer';
 import { count, plural, pointsWithin, share, shareWithin } from '../../words/numbers';
 import { unitWord, type Words } from './question';
 
@@ -27,7 +27,7 @@ export function stepBefore(words: Words, at: number): number {
   return before;
 }
 
-/** "41.3 % (40.6–42.0)", if it is known. */
+/** "41.3% (40.6–42.0)", if it is known. */
 export const withinWords = (share: { value: number; low: number; high: number } | null | undefined) =>
   share ? shareWithin(share.value, share.low, share.high) : undefined;
 
@@ -46,15 +46,15 @@ export function findingsOf(
   if (!first || first.reached === 0) {
     const text =
       open > 0
-        ? `All ${count(open)} ${unit} that entered are still open: the window of none has passed.`
-        : `Nobody did ${name(0)} in this range, so there is nobody to follow.`;
+        ? `All ${count(open)} ${unit} are still in progress: their window has not ended.`
+        : `No users did ${name(0)} in this range.`;
     return [...found, { key: 'none', text, caution: true }];
   }
   if (last?.ofFirst) {
     const { value, low, high } = last.ofFirst;
     found.push({
       key: 'all',
-      text: `${shareWithin(value, low, high)} got to ${name(steps.length - 1)}: ${count(last.reached)} of ${count(first.reached)} ${unit}.`,
+      text: `${shareWithin(value, low, high)} completed ${name(steps.length - 1)}: ${count(last.reached)} of ${count(first.reached)} ${unit}.`,
     });
   }
   const loss = largestLoss(view.all, words);
@@ -63,7 +63,7 @@ export function findingsOf(
     const before = stepBefore(words, loss);
     found.push({
       key: 'loss',
-      text: `The largest loss is before ${name(loss)}: ${count(at.lost)} of ${count(steps[before]?.reached ?? 0)} that did ${name(before)} did not get there, ${share(1 - at.ofPrevious.value)}.`,
+      text: `Largest drop-off: before ${name(loss)}. ${count(at.lost)} of ${count(steps[before]?.reached ?? 0)} ${unit} with ${name(before)} did not get there (${share(1 - at.ofPrevious.value)}).`,
     });
   }
   found.push(...apart(view, words, names, groupName), ...cautions(view, words, open));
@@ -90,14 +90,14 @@ function apart(
     return [
       {
         key: 'apart',
-        text: 'At no step is a group told apart from everyone else, all tests corrected together.',
+        text: 'No group differs significantly from all others at any step (after correction).',
       },
     ];
   const { group, at, versus } = most;
   return [
     {
       key: 'apart',
-      text: `What differs most: of ${groupName(group)}, ${share(versus.part / versus.whole)} went on from \u201c${names[stepBefore(words, at)] ?? ''}\u201d to \u201c${names[at] ?? ''}\u201d, of everyone else ${share(versus.othersPart / versus.othersWhole)}: ${pointsWithin(versus.difference, versus.low, versus.high)}. ${plural(told.length, 'share of a group is', 'shares of groups are')} told apart, underlined in the table.`,
+      text: `Largest difference: ${groupName(group)} converts ${share(versus.part / versus.whole)} from \u201c${names[stepBefore(words, at)] ?? ''}\u201d to \u201c${names[at] ?? ''}\u201d, all others ${share(versus.othersPart / versus.othersWhole)}: ${pointsWithin(versus.difference, versus.low, versus.high)}. ${plural(told.length, 'share differs', 'shares differ')} significantly (underlined in the table).`,
     },
   ];
 }
@@ -108,48 +108,48 @@ function cautions(view: FunnelView, words: Words, open: number): Finding[] {
     found.push({
       key: 'open',
       caution: true,
-      text: `${plural(open, words.counting === 'PEOPLE' ? 'person is' : `${unitWord[words.counting].slice(0, -1)} is`, `${unitWord[words.counting]} are`)} still open: their window has not fully passed. They are in no step, and not lost.`,
+      text: `${plural(open, `${unitWord[words.counting].slice(0, -1)} is`, `${unitWord[words.counting]} are`)} still in progress: their window has not ended. They are not counted in any step.`,
     });
   }
   if (words.counting !== 'PEOPLE') {
     found.push({
       key: 'units',
       caution: true,
-      text: `Intervals take ${unitWord[words.counting]} as if each were somebody else\u2019s; those of one person are alike, so they are too narrow.`,
+      text: `Intervals treat all ${unitWord[words.counting]} as independent. Several of one user are similar, so the intervals are too narrow.`,
     });
   }
   if (words.order === 'ANY_ORDER') {
     found.push({
       key: 'order',
       caution: true,
-      text: 'In any order, a step is reached with all steps above it, whichever came first, within the window of the first.',
+      text: 'In any order: a step counts as reached when it and all steps above it were done within the window, in any order.',
     });
   }
   if (words.steps.some((step) => step.optional)) {
     found.push({
       key: 'optional',
       caution: true,
-      text: 'Whoever leaves an optional step out is not lost there; the step after it is compared with the one before it.',
+      text: 'Skipping an optional step is no drop-off: the step after it is compared with the step before it.',
     });
   }
   if (view.groups.some((group) => (group.stairs.steps[0]?.reached ?? 0) < 30)) {
     found.push({
       key: 'small',
       caution: true,
-      text: 'Some groups are small: look at their intervals before you compare them.',
+      text: 'Some groups are small: check their intervals before you compare them.',
     });
   }
   return found;
 }
 
-/** The stairs beside each step by itself, in numbers. */
+/** Differences between the funnel and each step on its own. */
 export const besideFindings = (alone: IndependentView, words: Words, names: string[]): Finding[] => [
   {
     key: 'alone',
     caution: true,
-    text: 'By itself, a step is counted in the days asked about, whatever else they did; in the stairs, within the window of an entry in these days.',
+    text: 'On its own, a step counts whenever it was done in the range. In the funnel, it counts within the window after the first step.',
   },
-  ...withoutWords(alone, words, names, 'people'),
+  ...withoutWords(alone, words, names, 'users'),
 ];
 
 /** The two ways side by side, in numbers: who did a step without the one above it. */
@@ -167,7 +167,7 @@ export function withoutWords(
     return [
       {
         key: `without ${at}`,
-        text: `${count(without)} of ${count(done)} ${unit} (${share(without / done)}) did \u201c${name}\u201d without \u201c${before}\u201d in these days.`,
+        text: `${count(without)} of ${count(done)} ${unit} (${share(without / done)}) did \u201c${name}\u201d without \u201c${before}\u201d in the range.`,
       },
     ];
   });

@@ -1,4 +1,5 @@
-import { BadAddress } from '../../frame/question';
+import type { RecordedEvent } from '../../api/catalogue';
+import { BadAddress } from '../../model/question';
 import { describe, expect, it } from 'vitest';
 import type { FunnelView, StairsView } from '../../api/funnel';
 import { EVERYONE, sayPeople } from '../../words/conditions';
@@ -16,9 +17,10 @@ import {
   wordsOf,
   type Step,
 } from './question';
-import { againstTarget, targetOf } from './target';
-import { pathsOf } from '../../words/paths';
-import { matching } from './pattern';
+import { againstTarget, targetOf } from './stairs/target';
+import { candidatesOf, pathOf } from './editors/readyPaths';
+import { commonEvents } from './useOpeningPath';
+import { matching } from './editors/pattern';
 
 const names = { event: (name: string) => name.replace('_', ' '), segment: (id: number) => `segment ${id}` };
 const param = (values: Record<string, string>) => (name: string) => values[name] ?? null;
@@ -59,7 +61,7 @@ describe('Steps in the address', () => {
       '["app_open",{"what":{"event":"lamp_trimmed"},"optional":true},{"what":{"event":"beacon_lit"},"name":"lit"}]',
     );
     expect(wordsOf(param({ steps: text ?? '' })).steps).toEqual(STEPS);
-    expect(stepsParam([])).toBeNull();
+    expect(wordsOf(param({ steps: stepsParam([]) })).steps).toEqual([]);
   });
 
   it('say what they hold where they cannot be read', () => {
@@ -90,7 +92,7 @@ describe('The question', () => {
   } as never;
 
   it('says only what is not usual', () => {
-    const words = wordsOf(param({ steps: stepsParam(STEPS) ?? '', hold: 'level', order: 'any' }));
+    const words = wordsOf(param({ steps: stepsParam(STEPS), hold: 'level', order: 'any' }));
     const ask = askOf(asked, words, names);
     expect(ask).toMatchObject({ among: EVERYONE, split: { property: 'country' } });
     expect(ask?.funnel).toMatchObject({ order: 'ANY_ORDER', window: 'P7D', hold: ['level'] });
@@ -99,56 +101,63 @@ describe('The question', () => {
   });
 
   it('gives the people of a step, in words too', () => {
-    const ask = askOf(asked, wordsOf(param({ steps: stepsParam(STEPS) ?? '' })), names);
+    const ask = askOf(asked, wordsOf(param({ steps: stepsParam(STEPS) })), names);
     if (!ask) throw new Error('nothing is asked');
     const lost = peopleAt(ask, { lostAt: 3 });
     expect(lost).toMatchObject({ lostAt: 3, funnel: { steps: [{}, {}, { name: 'lit' }] } });
     expect(sayPeople(lost, names)).toBe(
-      'who were lost before \u201clit\u201d on the way from \u201capp open\u201d through 3 steps, entering 1 Oct \u2013 31 Oct 2026',
+      'who dropped off before \u201clit\u201d in the funnel from \u201capp open\u201d with 3 steps, entered 1 Oct \u2013 31 Oct 2026',
     );
   });
 
-  it('offers paths whose events there are', () => {
-    expect(
-      pathsOf(['app_open', 'shop_opened', 'pay_sheet_opened', 'purchase']).map(({ name }) => name),
-    ).toEqual(['the purchase path']);
-    expect(pathsOf(['app_open'])).toEqual([]);
+  it('opens with the events that most users did', () => {
+    const event = (name: string, people: number, activity = true) =>
+      ({ name, people, activity }) as RecordedEvent;
+    const events = [
+      event('a', 5),
+      event('b', 9),
+      event('push', 20, false),
+      event('c', 9),
+      event('never', 0),
+      ...['d', 'e', 'f'].map((name) => event(name, 1)),
+    ];
+    expect(commonEvents(events, (name) => name === 'c')).toEqual(['b', 'a', 'd', 'e', 'f']);
   });
 });
 
-const called = ({ value }: { value: string | null }) => value ?? 'others';
+const called = ({ value }: { value: string | null }) => value ?? 'other users';
 
 describe('Findings', () => {
-  const words = wordsOf(param({ steps: stepsParam(STEPS) ?? '' }));
+  const words = wordsOf(param({ steps: stepsParam(STEPS) }));
   const all = view(12, [step(200, 200, 200), step(50, 200, 200), step(90, 200, 200)]);
 
   it('compare a step with the last one that is not optional', () => {
     expect(stepBefore(words, 2)).toBe(0);
     expect(largestLoss(all.all, words)).toBe(2);
     const texts = findingsOf(all, words, ['open', 'trimmed', 'lit'], called).map(({ text }) => text);
-    expect(texts[0]).toContain('got to \u201clit\u201d: 90 of 200 people');
-    expect(texts[1]).toContain('before \u201clit\u201d: 110 of 200 that did \u201copen\u201d');
-    expect(texts[2]).toContain('12 people are still open');
-    expect(texts[3]).toContain('not lost there');
+    expect(texts[0]).toContain('completed \u201clit\u201d: 90 of 200 users');
+    expect(texts[1]).toContain('before \u201clit\u201d. 110 of 200 users with \u201copen\u201d');
+    expect(texts[2]).toContain('12 users are still in progress');
+    expect(texts[3]).toContain('is no drop-off');
   });
 
   it('say that there is nobody, or nobody of whom anything is known', () => {
     const nobody = [{ ...step(0, 1, 1), ofFirst: null as never }];
     const text = (open: number) => findingsOf(view(open, nobody), words, ['open'], called)[0]?.text;
-    expect(text(0)).toContain('Nobody did \u201copen\u201d');
-    expect(text(3)).toContain('All 3 people that entered are still open');
+    expect(text(0)).toContain('No users did \u201copen\u201d');
+    expect(text(3)).toContain('All 3 users are still in progress');
   });
 
   it('stand in a table that can be taken away', () => {
     const rows = csvOf(all, words, ['open', 'trimmed', 'lit'], undefined);
     expect(rows).toHaveLength(4);
-    expect(rows[3]?.slice(0, 5)).toEqual(['all', 3, 'lit', 'people', 90]);
+    expect(rows[3]?.slice(0, 5)).toEqual(['all', 3, 'lit', 'users', 90]);
     expect(rows[3]?.slice(9, 12)).toEqual([110, 2, 4]);
   });
 });
 
 describe('Groups', () => {
-  const words = wordsOf(param({ steps: stepsParam(STEPS) ?? '' }));
+  const words = wordsOf(param({ steps: stepsParam(STEPS) }));
   const versus = (difference: number, whole: number, adjusted: number) => ({
     part: 10,
     whole,
@@ -181,15 +190,15 @@ describe('Groups', () => {
 
   it('are told apart where the corrected test says so, the one that moves most first', () => {
     const told = texts([group('ios', -0.5, 100, 0.001), group('android', 0.6, 50, 0.001)]);
-    const most = told.find((text) => String(text).startsWith('What differs most'));
-    expect(most).toContain('of ios, 10.0 % went on from \u201copen\u201d to \u201clit\u201d');
-    expect(most).toContain('everyone else 60.0 %: \u221250.0 pt (\u221260.0 to \u221240.0)');
-    expect(most).toContain('2 shares of groups are told apart');
+    const most = told.find((text) => String(text).startsWith('Largest difference'));
+    expect(most).toContain('ios converts 10.0% from \u201copen\u201d to \u201clit\u201d');
+    expect(most).toContain('all others 60.0%: \u221250.0 pp (\u221260.0 to \u221240.0)');
+    expect(most).toContain('2 shares differ significantly');
   });
 
   it('are not told apart by what may be chance', () => {
     expect(texts([group('ios', -0.5, 100, 0.2)])).toContain(
-      'At no step is a group told apart from everyone else, all tests corrected together.',
+      'No group differs significantly from all others at any step (after correction).',
     );
   });
 });
@@ -235,15 +244,15 @@ describe('Steps each by itself', () => {
   });
 
   it('say how many did one without the one above', () => {
-    const words = wordsOf(param({ steps: stepsParam(STEPS) ?? '' }));
+    const words = wordsOf(param({ steps: stepsParam(STEPS) }));
     const said = withoutWords(
       { done: [100, 50, 40], withoutBefore: [0, 0, 10] },
       words,
       ['open', 'trimmed', 'lit'],
-      'people',
+      'users',
     );
     expect(said.map(({ text }) => text)).toEqual([
-      '10 of 40 people (25.0 %) did \u201clit\u201d without \u201copen\u201d in these days.',
+      '10 of 40 users (25.0%) did \u201clit\u201d without \u201copen\u201d in the range.',
     ]);
   });
 });
@@ -322,5 +331,30 @@ describe('Patterns on names', () => {
     ).toEqual(['a', 'b', 'c']);
     expect(windowWords('P21D')).toBe('21 days');
     expect(windowWords('PT36H')).toBe('36 hours');
+  });
+});
+
+describe('The first-time path', () => {
+  const recorded = ['open', 'lit', 'shop'].map((name, at) => ({
+    name,
+    activity: true,
+    people: 100 - at,
+  })) as unknown as Parameters<typeof candidatesOf>[1];
+  const end = { what: { behaviour: 'first lit' } };
+
+  it('is looked for among common events, without those of its end', () => {
+    expect(candidatesOf(end, recorded, (event) => event === 'lit')).toEqual([
+      { what: { event: 'open' } },
+      { what: { event: 'shop' } },
+      end,
+    ]);
+  });
+
+  it('has the entry, the steps right before its end, and its end', () => {
+    const all = ['a', 'b', 'c', 'd', 'e', 'f'].map((event) => ({ what: { event } }));
+    const candidates = [...all, end];
+    const path = pathOf([0, 1, 2, 3, 4, 6, 5], candidates);
+    expect(path).toEqual([all[0], all[2], all[3], all[4], end]);
+    expect(pathOf([6, 0, 1, 2, 3, 4, 5], candidates)).toEqual([end]);
   });
 });

@@ -1,5 +1,5 @@
 import type { RecordedEvent } from '../../api/catalogue';
-import type { Finding } from '../../frame/Margin';
+import type { Finding } from '../../parts/answer/Answer';
 import { gapSentences } from '../../words/gaps';
 import { eventsIn, type Words } from './question';
 

@@ -1,7 +1,7 @@
 import type { DayRange, Grain } from '../../api/queries';
 import type { FunnelAsk, LostAsk, IndependentUnit, StepsAsk } from '../../api/funnel';
-import { amongOf, valueParam, wordOf, type Asked } from '../../frame/question';
-import { splitOf } from '../../frame/split';
+import { amongOf, valueParam, wordOf, type Asked } from '../../model/question';
+import { splitOf } from '../../model/split';
 import {
   bound,
   sayEvents,
@@ -71,9 +71,9 @@ const eventOf = ({ what, ...more }: Step): string | undefined =>
     ? what.event
     : undefined;
 
-/** In the address: an event by its name alone. */
-export const stepsParam = (steps: Step[]): string | null =>
-  steps.length === 0 ? null : JSON.stringify(steps.map((step) => eventOf(step) ?? step));
+/** In the address: an event by its name alone. An empty list is one, too: the room then shows no opening path. */
+export const stepsParam = (steps: Step[]): string =>
+  JSON.stringify(steps.map((step) => eventOf(step) ?? step));
 
 const isStepsList = (value: unknown): value is (string | Step)[] =>
   Array.isArray(value) && value.every((step: unknown) => typeof step === 'string' || isFunnelStep(step));
@@ -112,13 +112,13 @@ export const entryOf = ({ what, name }: Step): Step => ({ what, ...(name ? { nam
 
 /** What steps are counted of: "people", "sessions". */
 export const unitWord: Record<Counting, string> = {
-  PEOPLE: 'people',
+  PEOPLE: 'users',
   SESSIONS: 'sessions',
   ATTEMPTS: 'attempts',
 };
 
 export const aloneWord: Record<IndependentUnit, string> = {
-  PEOPLE: 'people',
+  PEOPLE: 'users',
   SESSIONS: 'sessions',
   EVENTS: 'events',
 };

@@ -1,5 +1,5 @@
 import { useCatalogueEvents, type RecordedEvent } from '../../api/catalogue';
-import type { Asked } from '../../frame/question';
+import type { Asked } from '../../model/question';
 
 const NONE: RecordedEvent[] = [];
 

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { FunnelAsk } from '../../api/funnel';
-import type { FrameContext } from '../../frame/Frame';
+import type { FrameContext } from '../../model/frame';
 import type { Words } from './question';
 
 /** What both ways of looking at steps are given: in a sequence, and each by itself. */

@@ -1,10 +1,12 @@
+import { Row } from '../../kit/layout';
 import { lazy, Suspense } from 'react';
 import { useAdoption, type StandingView } from '../../api/standings';
-import { PropertyField } from '../../frame/condition/NameField';
-import type { FrameContext } from '../../frame/Frame';
+import { PropertyField } from '../../parts/condition/NameField';
+import type { FrameContext } from '../../model/frame';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { share } from '../../words/numbers';
 import { platformWords } from '../../words/standings';
+import { TextButton } from '../../kit/buttons';
 
 const SeriesChart = lazy(() => import('../../charts/SeriesChart'));
 
@@ -34,23 +36,19 @@ export function Adoption({ frame: { app, asked }, standing }: AdoptionProps) {
   if (days.length < 2) return null;
   return (
     <>
-      <div className="release-by">
+      <Row sx={{ gap: 3, py: 2 }}>
         <PropertyField
           app={app.key}
           label="By"
           value={by ?? ''}
           onChange={(property) => asked.set({ by: property || null })}
         />
-        {by !== null && (
-          <button className="word" onClick={() => asked.set({ by: null })}>
-            All of them together
-          </button>
-        )}
-      </div>
+        {by !== null && <TextButton onClick={() => asked.set({ by: null })}>all users</TextButton>}
+      </Row>
       {bySlice.isError && <p className="fall">{bySlice.error.message}</p>}
       <Suspense fallback={null}>
         <SeriesChart
-          title={`Of the active people of ${platformWords(standing)}, who was on ${standing.version}, by day${by === null ? '' : ` and ${by}`}`}
+          title={`Share of active users of ${platformWords(standing)}, on ${standing.version}, by day${by === null ? '' : ` and ${by}`}`}
           labels={days.map((_, index) => dayWords(first + index))}
           whole={days.map(() => true)}
           lines={lines}

@@ -1,3 +1,4 @@
+import { ControlHint } from '../../kit/Hint';
 import { Link } from 'react-router';
 import type { IncidentView } from '../../api/changes';
 import type { StandingView } from '../../api/standings';
@@ -15,9 +16,9 @@ export function CasesOf({ app, standing: { version, platform }, incidents }: Cas
     .filter(({ blamed }) => blamed?.version === version && (platform === '' || blamed.platform === platform))
     .map((each) => (
       <div key={each.id}>
-        <Link to={`/a/${app}/cases?case=${encodeURIComponent(each.id)}`} title={titleOf(each)}>
-          {KIND[each.kind]}
-        </Link>
+        <ControlHint text={titleOf(each)}>
+          <Link to={`/a/${app}/cases?case=${encodeURIComponent(each.id)}`}>{KIND[each.kind]}</Link>
+        </ControlHint>
         {`, ${nowWord(each)}`}
       </div>
     ));

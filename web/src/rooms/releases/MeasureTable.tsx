@@ -1,5 +1,6 @@
 import type { ComparedView } from '../../api/standings';
 import { measureName, measureValue, OF, partWithin } from '../../words/standings';
+import { Table } from '../../kit/Table';
 
 /** Half as much to half as much again; what lies further is drawn to the edge. */
 const REACH = 0.5;
@@ -9,15 +10,15 @@ const HEIGHT = 14;
 /** How what is measured differs between those on a release and those not on it. */
 export function MeasureTable({ measures }: { measures: ComparedView[] }) {
   return (
-    <table className="ruled measures-of-release">
+    <Table className="ruled measures-of-release">
       <thead>
         <tr>
           <th>Measure</th>
           <th className="number">On it</th>
           <th className="number">Not on it</th>
-          <th>From half to half as much again</th>
-          <th>Higher by, 95 % interval</th>
-          <th>Told from chance</th>
+          <th>Scale from −50% to +50%</th>
+          <th>Difference, 95% interval</th>
+          <th>Significant</th>
         </tr>
       </thead>
       <tbody>
@@ -38,7 +39,7 @@ export function MeasureTable({ measures }: { measures: ComparedView[] }) {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 

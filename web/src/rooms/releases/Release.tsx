@@ -1,14 +1,16 @@
+import Box from '@mui/material/Box';
 import type { StandingView } from '../../api/standings';
 import type { Foot } from '../../api/queries';
-import { AnswerTools } from '../../frame/AnswerTools';
-import type { FrameContext } from '../../frame/Frame';
-import { saveCsv } from '../../frame/saveCsv';
+import { AnswerTools } from '../../export/AnswerTools';
+import type { FrameContext } from '../../model/frame';
+import { saveCsv } from '../../export/saveCsv';
 import { dayOf, dayWords, instantParts } from '../../words/dates';
 import { share } from '../../words/numbers';
 import { comparedSentence, platformWords, standingSentence } from '../../words/standings';
 import { Adoption } from './Adoption';
 import { csvRows } from './csv';
 import { MeasureTable } from './MeasureTable';
+import { TextButton } from '../../kit/buttons';
 
 interface ReleaseProps {
   frame: FrameContext;
@@ -24,11 +26,9 @@ export function Release({ frame, standing, foot }: ReleaseProps) {
   return (
     <>
       <p className="back">
-        <button className="word" onClick={() => asked.set({ release: null })}>
-          All releases
-        </button>
+        <TextButton onClick={() => asked.set({ release: null })}>All releases</TextButton>
       </p>
-      <h1 className="serif" data-question>
+      <h1 className="serif">
         {standing.version} on {platformWords(standing)}
       </h1>
       <p className="serif" data-finding>
@@ -36,16 +36,16 @@ export function Release({ frame, standing, foot }: ReleaseProps) {
       </p>
       {standing.measures.length > 0 && <MeasureTable measures={standing.measures} />}
       {compared && <p className="second about">{compared}</p>}
-      <section className="release-adoption" aria-label="How it was taken up">
+      <Box className="release-adoption" component="section" sx={{ maxWidth: 980 }} aria-label="Adoption">
         <p className="second">
           {standing.steps.length > 0
             ? `Offered to ${standing.steps.map((step) => `${share(step.share)} from ${dayWords(dayOf(instantParts(step.starts, app.zone).day))}`).join(', ')}.`
             : standing.platform
               ? `First seen on ${dayWords(first)}.`
-              : `Began on ${dayWords(first)}; each platform has steps of its own.`}
+              : `Began on ${dayWords(first)}; each platform has its own steps.`}
         </p>
         <Adoption frame={frame} standing={standing} />
-      </section>
+      </Box>
       <AnswerTools
         app={app.key}
         room="releases"

@@ -1,18 +1,21 @@
+import type { Foot } from '../../api/queries';
+import { AnswerTools } from '../../export/AnswerTools';
 import { useEffect } from 'react';
 import { useChanges } from '../../api/changes';
 import { useStandings, type StandingView } from '../../api/standings';
-import { useFrame } from '../../frame/Frame';
-import { useLetter } from '../../frame/keys';
-import { NoEvents } from '../../frame/NoEvents';
-import type { Asked } from '../../frame/question';
-import { saveCsv } from '../../frame/saveCsv';
+import { useFrame } from '../../model/frame';
+import { NoEvents } from '../../parts/NoEvents';
+import type { Asked } from '../../model/question';
+import { saveCsv } from '../../export/saveCsv';
 import { dayOf, dayWords } from '../../words/dates';
 import { share } from '../../words/numbers';
 import { differsWords, platformWords, stepsWords, verdictWords } from '../../words/standings';
 import { CasesOf } from './CasesOf';
 import { csvRows } from './csv';
 import { Release } from './Release';
-import './releases.css';
+import { TextButton } from '../../kit/buttons';
+import { Table } from '../../kit/Table';
+import { TermMark } from '../../help/TermMark';
 
 const keyOf = (standing: StandingView) => `${standing.version}.${standing.platform || 'all'}`;
 
@@ -29,11 +32,13 @@ export default function Releases() {
   return (
     <div className="sheet releases">
       {standings.isPending && (
-        <p className="second">People on each release are held against people who were not.</p>
+        <p className="second">Users on each release are compared with users not on it.</p>
       )}
       {standings.isError && <p className="fall">{standings.error.message}</p>}
       {standings.data && release && <Release frame={frame} standing={release} foot={standings.data.foot} />}
-      {releases && !release && <Ledger app={app.key} asked={asked} releases={releases} lost={opened} />}
+      {releases && !release && (
+        <Ledger app={app.key} asked={asked} releases={releases} lost={opened} foot={standings.data?.foot} />
+      )}
     </div>
   );
 }
@@ -44,38 +49,45 @@ interface LedgerProps {
   releases: StandingView[];
   /** A release that the address asks for and that is not there. */
   lost: string | null;
+  foot: Foot | undefined;
 }
 
-function Ledger({ app, asked, releases, lost }: LedgerProps) {
+function Ledger({ app, asked, releases, lost, foot }: LedgerProps) {
   const incidents = useChanges(app).data?.answer.incidents ?? [];
   const save = () => saveCsv(`${app}-releases.csv`, csvRows(releases));
-  useLetter('x', save);
   return (
     <>
       <h1 className="serif">Releases</h1>
-      {lost && <p className="fall">No release &ldquo;{lost}&rdquo; is known.</p>}
+      {lost && <p className="fall">No release &ldquo;{lost}&rdquo; exists.</p>}
       {releases.length === 0 && (
         <p className="serif">
-          No release is known: none was entered, and events carry no version. They are entered or imported in
-          Settings.
+          No releases: none was added, and events have no version. Add or import releases in Settings.
         </p>
       )}
       {releases.length > 0 && (
         <>
           <p className="second about">
-            People on a release are held against people of the same platform who are not on it yet, on the
-            same days and as active before; what is told from chance, corrected for all that was compared,
-            differs.
+            Users on a release are compared with similar users on the same platform who have not updated yet.
+            Only significant differences are listed (after correction).
           </p>
-          <table className="ruled">
+          <Table className="ruled" sx={{ '& .release-part > :first-of-type': { pl: '24px !important' } }}>
             <thead>
               <tr>
                 <th>Release</th>
                 <th>Began</th>
                 <th>Offered to</th>
-                <th className="number">On it now</th>
-                <th>Verdict</th>
-                <th>What differs</th>
+                <th className="number">
+                  Users on it now
+                  <TermMark term="Adoption" isQuiet />
+                </th>
+                <th>
+                  Verdict
+                  <TermMark term="Release comparison" isQuiet />
+                </th>
+                <th>
+                  Significant differences
+                  <TermMark term="Significant" isQuiet />
+                </th>
                 <th>Cases</th>
               </tr>
             </thead>
@@ -83,9 +95,9 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
               {releases.map((each) => (
                 <tr key={keyOf(each)} className={each.platform ? 'release-part' : undefined}>
                   <td>
-                    <button className="word" onClick={() => asked.set({ release: keyOf(each) })}>
+                    <TextButton onClick={() => asked.set({ release: keyOf(each) })}>
                       {each.version}
-                    </button>{' '}
+                    </TextButton>{' '}
                     <span className={each.platform ? 'second' : undefined}>{platformWords(each)}</span>
                   </td>
                   <td>{dayWords(dayOf(each.starts))}</td>
@@ -94,19 +106,21 @@ function Ledger({ app, asked, releases, lost }: LedgerProps) {
                   <td className={each.verdict.endsWith('WORSE') ? 'fall' : undefined}>
                     {verdictWords(each)}
                   </td>
-                  <td className="differs">{differsWords(each)}</td>
+                  <td className="wide">{differsWords(each)}</td>
                   <td>
                     <CasesOf app={app} standing={each} incidents={incidents} />
                   </td>
                 </tr>
               ))}
             </tbody>
-          </table>
-          <p>
-            <button className="word" onClick={save}>
-              Save as CSV
-            </button>
-          </p>
+          </Table>
+          <AnswerTools
+            app={app}
+            room="releases"
+            file={`${app}-releases`}
+            answered={foot && { answer: releases, foot }}
+            onCsv={save}
+          />
         </>
       )}
     </>

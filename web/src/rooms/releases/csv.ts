@@ -9,7 +9,7 @@ export function csvRows(releases: StandingView[]): (string | number | null)[][] 
       'platform',
       'began',
       'verdict',
-      'measure',
+      'metric',
       'on it',
       'not on it',
       'part',

@@ -1,15 +1,20 @@
-import { useFrame } from '../../frame/Frame';
-import { NoEvents } from '../../frame/NoEvents';
-import { Early } from './Early';
+import { lazy } from 'react';
+import { useFrame } from '../../model/frame';
+import { NoEvents } from '../../parts/NoEvents';
+import { Early } from './early/Early';
 import { wordsOf } from './question';
-import { Quiet } from './Quiet';
 import { Returned } from './Returned';
-import { Value } from './Value';
+import { Value } from './value/Value';
 import './retention.css';
 
-const VIEWS = { back: Returned, value: Value, quiet: Quiet, early: Early };
+/** Only this view needs the chart library. */
+const TimeToChurn = lazy(() =>
+  import('./churn/TimeToChurn').then(({ TimeToChurn }) => ({ default: TimeToChurn })),
+);
 
-/** People followed from a start on: who comes back, what they bring, how long they stay, and what those did early who stay. */
+const VIEWS = { back: Returned, value: Value, quiet: TimeToChurn, early: Early };
+
+/** Users followed from a start: how many come back, what they are worth, how long they stay, and which early behaviour goes with it. */
 export default function Retention() {
   const frame = useFrame();
   if (!frame.rail) return <NoEvents app={frame.app} />;

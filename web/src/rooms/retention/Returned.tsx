@@ -1,30 +1,32 @@
+import Box from '@mui/material/Box';
+import { Row } from '../../kit/layout';
 import { useEffect, useMemo, useState } from 'react';
 import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
 import { useRetention, type RetentionAsk, type RetentionView, type Split } from '../../api/retention';
 import { useWords } from '../../api/words';
-import { AnswerFrame } from '../../frame/AnswerFrame';
-import type { FrameContext } from '../../frame/Frame';
-import { AnswerTools } from '../../frame/AnswerTools';
-import { Answer } from '../../frame/Margin';
-import { useLetter } from '../../frame/keys';
-import { amongOf } from '../../frame/question';
-import { saveCsv } from '../../frame/saveCsv';
-import { aroundRows } from './around';
-import { AgeCurves } from './AgeCurves';
-import { AgeTable } from './AgeTable';
+import { AnswerFrame } from '../../parts/answer/AnswerFrame';
+import type { FrameContext } from '../../model/frame';
+import { AnswerTools } from '../../export/AnswerTools';
+import { Answer } from '../../parts/answer/Answer';
+import { amongOf } from '../../model/question';
+import { saveCsv } from '../../export/saveCsv';
+import { aroundRows } from './table/around';
+import { AgeCurves } from './table/AgeCurves';
+import { AgeTable } from './table/AgeTable';
 import { backAsk } from './asks';
 import { askedOf, pickedOf, type Place } from './picked';
-import { Bars } from './Bars';
-import { PeopleSheet, type Picked } from '../../frame/PeopleSheet';
+import { Bars } from './table/Bars';
+import { PeopleSheet, type Picked } from '../../parts/PeopleSheet';
 import { csvRows } from './csv';
-import { curvesOf } from './curves';
+import { curvesOf } from './table/curves';
 import { findings } from './findings';
 import { ANY, columnHead, cornerOf, memberWord, type Chosen, type Words } from './question';
-import { RetentionSentence } from './RetentionSentence';
-import { cohortRows, cohortValue, groupRows, inOrder, pooledRow } from './rows';
-import { groupName, splitOf } from '../../frame/split';
-import { BackTools } from './tools';
-import { oneWay } from './triangle';
+import { RetentionSentence } from './sentence/RetentionSentence';
+import { cohortRows, cohortValue, groupRows, inOrder, pooledRow } from './table/rows';
+import { groupName, splitOf } from '../../model/split';
+import { BackTools } from './sentence/tools';
+import { oneWay } from './table/triangle';
+import { OneOf } from '../../kit/fields';
 
 /** Of those who started in a period, how many came back at each age. */
 export function Returned({ frame, words }: { frame: FrameContext; words: Words }) {
@@ -43,7 +45,6 @@ export function Returned({ frame, words }: { frame: FrameContext; words: Words }
   const save = () => {
     if (view) saveCsv(`${asked.app}-retention.csv`, csvRows(view, words, split));
   };
-  useLetter('x', save);
   return (
     <>
       <RetentionSentence frame={frame} words={words} events={view?.events ?? []} />
@@ -186,7 +187,7 @@ function Triangle({ frame, view, words, split }: TriangleProps) {
             left={left}
             cell={cell}
             title="Came back"
-            axis={(value) => `${Number((value * 100).toPrecision(3))} %`}
+            axis={(value) => `${Number((value * 100).toPrecision(3))}%`}
             most={1}
             onPick={
               around
@@ -219,15 +220,36 @@ export function orderParam(column: number, { order }: Pick<Words, 'order'>): str
 /** Whose triangle stands below; all curves are drawn above it. */
 function Ways({ view, shown, onShow }: { view: RetentionView; shown: number; onShow: (at: number) => void }) {
   return (
-    <div className="ways" role="radiogroup" aria-label="The cells are of coming back with">
+    <Row
+      className="ways"
+      sx={{
+        gap: '4px 16px',
+        m: '8px 16px',
+        fontSize: 13,
+        '& label': { display: 'flex', alignItems: 'center' },
+      }}
+      role="radiogroup"
+      aria-label="The cells are of coming back with"
+    >
       <span className="second">The cells are of coming back with</span>
       {view.triangles.map((triangle, at) => (
-        <label key={triangle.name}>
-          <input type="radio" name="way" checked={at === shown} onChange={() => onShow(at)} />
-          <span className="way-mark" style={{ background: `var(--series-${at})` }} />
-          {triangle.name}
-        </label>
+        <OneOf
+          key={triangle.name}
+          name="way"
+          checked={at === shown}
+          onChoose={() => onShow(at)}
+          label={
+            <>
+              <Box
+                component="span"
+                sx={{ width: 14, height: '3px', m: '0 6px 0 4px' }}
+                style={{ background: `var(--series-${at})` }}
+              />{' '}
+              {triangle.name}
+            </>
+          }
+        />
       ))}
-    </div>
+    </Row>
   );
 }

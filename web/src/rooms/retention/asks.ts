@@ -9,8 +9,8 @@ import type {
   SurvivalAsk,
   ValueAsk,
 } from '../../api/retention';
-import type { Asked } from '../../frame/question';
-import { amongOf } from '../../frame/question';
+import type { Asked } from '../../model/question';
+import { amongOf } from '../../model/question';
 import {
   bound,
   EVERYONE,
@@ -19,7 +19,7 @@ import {
   type PersonCondition,
 } from '../../words/conditions';
 import { ANY, behaviourIn, spansOf, type Chosen, type Words } from './question';
-import { splitOf } from '../../frame/split';
+import { splitOf } from '../../model/split';
 
 /** Of an event or a behaviour; null for any activity, or arrival. */
 export function eventsOf(chosen: Chosen): EventCondition | null {

@@ -1,8 +1,8 @@
 import type { RetentionView, Split } from '../../api/retention';
-import { grainWord, periodWords } from '../../words/dates';
+import { grainWord } from '../../words/dates';
 import { columnHead, type Words } from './question';
-import { groupName } from '../../frame/split';
-import { oneWay } from './triangle';
+import { groupName } from '../../model/split';
+import { oneWay } from './table/triangle';
 
 type Row = (string | number | null)[];
 
@@ -15,21 +15,19 @@ export function csvRows(
   const ages = view.columns.map((each) => `${grainWord[words.grain]} ${columnHead(each, words.counting)}`);
   const isSplit = view.groups.length > 0;
   return [
-    ['came back with', isSplit ? 'group' : 'cohort', 'people', ...ages],
-    ...view.triangles.flatMap((_, at) =>
-      isSplit ? groupRows(view, at, split) : cohortRows(view, at, words),
-    ),
+    ['came back with', isSplit ? 'group' : 'cohort from', 'users', ...ages],
+    ...view.triangles.flatMap((_, at) => (isSplit ? groupRows(view, at, split) : cohortRows(view, at))),
   ];
 }
 
-function cohortRows(view: RetentionView, at: number, { grain }: Pick<Words, 'grain'>): Row[] {
+function cohortRows(view: RetentionView, at: number): Row[] {
   const { name, pooled, cohorts } = oneWay(view, at);
   return [
-    [name, 'pooled: came back', null, ...pooled.map((each) => (each.share === null ? null : each.returned))],
-    [name, 'pooled: of', null, ...pooled.map((each) => (each.share === null ? null : each.size))],
+    [name, 'average: came back', null, ...pooled.map((each) => (each.share === null ? null : each.returned))],
+    [name, 'average: users', null, ...pooled.map((each) => (each.share === null ? null : each.size))],
     ...cohorts.map((cohort) => [
       name,
-      periodWords(cohort.period.from, grain),
+      cohort.period.from,
       cohort.size,
       ...cohort.returned.map((returned, column) => (column < cohort.completeColumns ? returned : null)),
     ]),
@@ -41,6 +39,6 @@ const groupRows = (view: RetentionView, at: number, split: Split | undefined): R
   const { name, groups } = oneWay(view, at);
   return groups.flatMap((group) => [
     [name, `${groupName(split, group)}: came back`, group.size, ...group.pooled.map((each) => each.returned)],
-    [name, `${groupName(split, group)}: of`, group.size, ...group.pooled.map((each) => each.size)],
+    [name, `${groupName(split, group)}: users`, group.size, ...group.pooled.map((each) => each.size)],
   ]);
 };

@@ -76,45 +76,41 @@ const said = (of: RetentionView, words = asked(), mixes?: MixView[]) =>
 
 describe('findings', () => {
   it('give the pooled share with interval and counts at the usual ages', () => {
-    expect(said(view({}))).toContain(
-      '40.0 % (39.0–41.0) came back at week 1: 80 of 200 people in 2 cohorts.',
-    );
+    expect(said(view({}))).toContain('40.0% (39.0–41.0) came back in week 1: 80 of 200 users in 2 cohorts.');
   });
 
   it('say that an age is not complete instead of a share', () => {
-    expect(said(view({}))).toContain('No cohort is complete at week 4 yet');
-    expect(said(view({}))).toContain('3 hatched cells not complete');
+    expect(said(view({}))).toContain('No cohort is complete in week 4 yet');
+    expect(said(view({}))).toContain('3 hatched cells are not complete');
   });
 
   it('say when nobody started, and nothing else', () => {
     const none = view({ cohorts: [cohort({ size: 0 })] });
-    expect(said(none)).toBe('Nobody arrived in this range, so there is nothing to follow.');
-    expect(said(none, asked({ start: 'lamp_trimmed' }))).toBe(
-      'Nobody did lamp_trimmed in this range, so there is nothing to follow.',
-    );
+    expect(said(none)).toBe('No users joined in this range.');
+    expect(said(none, asked({ start: 'lamp_trimmed' }))).toBe('No users did lamp_trimmed in this range.');
   });
 
   it('name the event that counts as coming back and the cohorts that the range cuts', () => {
     const clipped = cohort({ wholePeriod: false, starts: { from: '2026-11-11', to: '2026-11-16' } });
     const all = said(view({ cohorts: [clipped] }), asked({ ways: ['beacon_lit'] }));
     expect(all).toContain('Coming back means beacon_lit here');
-    expect(all).toContain('11 Nov – 15 Nov 2026 out of a whole week');
+    expect(all).toContain('11 Nov – 15 Nov 2026 out of a full week');
   });
 
   it('give the other ways of coming back at the last age that is complete', () => {
     const all = said(view({ triangles: [ANYTHING, LIT] }), asked({ ways: [null, 'beacon_lit'] }));
-    expect(all).toContain('With beacon_lit: 15.0 % (14.0–16.0) at week 1.');
+    expect(all).toContain('With beacon_lit: 15.0% (14.0–16.0) in week 1.');
   });
 
   it('name the cells that lie apart after correction, or say that none does', () => {
     expect(said(view({ triangles: [LIT] }))).toContain(
-      'all tests corrected together: 1 lies apart and is underlined.',
+      '1 of 4 cells differs significantly from the other cohorts at the same age (underlined).',
     );
     expect(said(view({ triangles: [LIT] }))).toContain(
-      '2026-W46 at week 1: 15.0 %, the others 25.0 %; \u221210.0 pt (\u221216.0 pt to \u22124.0 pt).',
+      '9–15 Nov in week 1: 15.0%, others 25.0%: \u221210.0 pp (\u221216.0 to \u22124.0).',
     );
     expect(said(view({ triangles: [{ ...LIT, apart: { ...ALIKE, compared: 4 } }] }))).toContain(
-      'none lies apart',
+      'None of 4 cells differs significantly',
     );
     expect(said(view({}))).not.toContain('corrected together');
   });
@@ -133,13 +129,13 @@ describe('findings', () => {
       groups: [{ kind: 'VALUE', value: 'PT', size: 200 }],
       triangles: [{ ...ANYTHING, lines: [LIT.pooled], groupsApart: FOUND, flattening: flat }],
     });
-    expect(said(split)).toContain('PT at week 1: 15.0 %, the others 25.0 %');
+    expect(said(split)).toContain('PT in week 1: 15.0%, others 25.0%');
     expect(said(split)).toContain(
-      'The curve is flat from week 3 on: every later step surely loses less than 1 point a week',
+      'The curve is flat from week 3: each later step loses less than 1 pp per week',
     );
     const falling = { ...ANYTHING, flattening: { ...flat, kind: 'FALLING' as const } };
     expect(said(view({ triangles: [falling] }))).toContain(
-      'Still falling: from week 3 to 4, \u22120.2 pt (\u22120.5 pt to +0.1 pt)',
+      'Still decreasing: from week 3 to 4, \u22120.2 pp (\u22120.5 to +0.1)',
     );
   });
 
@@ -155,13 +151,13 @@ describe('findings', () => {
       others: 0.1,
     };
     expect(said(view({}), asked(), [mix])).toContain(
-      '2026-W46 at week 1 is mostly mix of country: \u22128.0 pt since its people are others (PT 50.0 % of them, 10.0 % of the other cohorts), \u22122.0 pt within the groups.',
+      '9–15 Nov in week 1: \u22128.0 pp of \u221210.0 pp come from a different mix of country (PT: 50.0% of its users, 10.0% of the other cohorts).',
     );
     expect(said(view({}), asked(), [{ ...mix, mix: -0.04, within: -0.06 }])).toContain(
-      'is partly mix of country',
+      '\u22124.0 pp of \u221210.0 pp come from a different mix of country',
     );
     expect(said(view({}), asked(), [{ ...mix, mix: 0.01, within: -0.11 }])).toContain(
-      'They differ within the groups of country too: no matter of mix.',
+      'The mix of country does not explain these differences.',
     );
   });
 
@@ -175,12 +171,12 @@ describe('findings', () => {
     };
     const around = { before: 3, after: 2, across: 1, columns: [column, column] };
     const told = said(view({ triangles: [{ ...ANYTHING, around }] }), asked({ around: '1.5.0' }));
-    expect(told).toContain('Since 1.5.0, at week 1: +10.0 pt (\u22123.0 pt to +23.0 pt)');
-    expect(told).toContain('its interval holds 0');
-    expect(told).toContain('1 cohort in which it began is in neither');
+    expect(told).toContain('Since 1.5.0, in week 1: +10.0 pp (\u22123.0 to +23.0)');
+    expect(told).toContain('not significant');
+    expect(told).toContain('1 cohort in which it began is left out');
     const late = { ...around, before: 0 };
     expect(said(view({ triangles: [{ ...ANYTHING, around: late }] }), asked({ around: '1.5.0' }))).toContain(
-      'All cohorts of the range lie after 1.5.0',
+      'All cohorts of the range are after 1.5.0',
     );
   });
 
@@ -197,27 +193,27 @@ describe('findings', () => {
       worst: 0.02,
     };
     expect(said(view({ triangles: [{ ...ANYTHING, projection }] }))).toContain(
-      'If it goes on so, 20.0 % (18.0\u201322.0) at week 5 (dashed; shifted-beta-geometric). Tried on what is known: from the ages before, week 3 and later were foretold 1.2 pt off on average, 2.0 pt at the worst.',
+      'Forecast: 20.0% (18.0\u201322.0) in week 5 (dashed line; shifted-beta-geometric model). Check: a forecast of week 3 and later from the ages before was 1.2 pp off on average, 2.0 pp at most.',
     );
   });
 
   it('say what or later and a clock of one\u2019s own mean', () => {
     const all = said(view({}), asked({ counting: 'OR_LATER', clock: 'OWN', ages: 4 }));
-    expect(all).toContain('Or later is up to week 4 for every cohort');
-    expect(all).toContain('7 times 24 hours since each person');
+    expect(all).toContain('“Or later” ends with week 4 for every cohort');
+    expect(all).toContain('7 times 24 hours since each user');
   });
 });
 
 describe('triangles as CSV', () => {
   it('give counts and leave out what is not complete', () => {
     expect(csvRows(view({ triangles: [ANYTHING, LIT] }), asked({ counting: 'OR_LATER' }))).toEqual([
-      ['came back with', 'cohort', 'people', 'week 0+', 'week 1+', 'week 2+', 'week 3+', 'week 4+'],
-      ['any activity', 'pooled: came back', null, 200, 80, null, null, null],
-      ['any activity', 'pooled: of', null, 200, 200, null, null, null],
-      ['any activity', '2026-W46', 200, 200, 80, null, null, null],
-      ['beacon_lit', 'pooled: came back', null, 150, 30, null, null, null],
-      ['beacon_lit', 'pooled: of', null, 200, 200, null, null, null],
-      ['beacon_lit', '2026-W46', 200, 150, 30, null, null, null],
+      ['came back with', 'cohort from', 'users', 'week 0+', 'week 1+', 'week 2+', 'week 3+', 'week 4+'],
+      ['any activity', 'average: came back', null, 200, 80, null, null, null],
+      ['any activity', 'average: users', null, 200, 200, null, null, null],
+      ['any activity', '2026-11-09', 200, 200, 80, null, null, null],
+      ['beacon_lit', 'average: came back', null, 150, 30, null, null, null],
+      ['beacon_lit', 'average: users', null, 200, 200, null, null, null],
+      ['beacon_lit', '2026-11-09', 200, 150, 30, null, null, null],
     ]);
   });
 
@@ -227,9 +223,9 @@ describe('triangles as CSV', () => {
       triangles: [{ ...ANYTHING, lines: [LIT.pooled] }],
     });
     expect(csvRows(split, asked(), { property: 'country' })).toEqual([
-      ['came back with', 'group', 'people', 'week 0', 'week 1', 'week 2', 'week 3', 'week 4'],
+      ['came back with', 'group', 'users', 'week 0', 'week 1', 'week 2', 'week 3', 'week 4'],
       ['any activity', 'PT: came back', 200, 150, 30, 0, 0, 0],
-      ['any activity', 'PT: of', 200, 200, 200, 0, 0, 0],
+      ['any activity', 'PT: users', 200, 200, 200, 0, 0, 0],
     ]);
   });
 });

@@ -1,12 +1,12 @@
 import type { RecordedEvent } from '../../api/catalogue';
 import type { MixView, PooledView, RetentionView, Split } from '../../api/retention';
-import type { Finding } from '../../frame/Margin';
+import type { Finding } from '../../parts/answer/Answer';
 import { grainWord, periodWords, rangeWords } from '../../words/dates';
 import { gapSentences } from '../../words/gaps';
-import { change, count, plural, share, shareWithin } from '../../words/numbers';
+import { count, plural, points, pointsWithin, share, shareWithin } from '../../words/numbers';
 import { columnWords, isLookedAt, memberWord, type Chosen, type Words } from './question';
-import { groupName } from '../../frame/split';
-import { oneWay, type Apart, type OneWay } from './triangle';
+import { groupName } from '../../model/split';
+import { oneWay, type Apart, type OneWay } from './table/triangle';
 
 /** What the findings need to know besides the answer. */
 export interface Said {
@@ -45,9 +45,7 @@ export function findings(view: RetentionView, words: Words, said: Said): Finding
 }
 
 const nobody = ({ start }: Words, shownAs: (way: Chosen) => string) =>
-  start === null
-    ? 'Nobody arrived in this range, so there is nothing to follow.'
-    : `Nobody did ${shownAs(start)} in this range, so there is nothing to follow.`;
+  start === null ? 'No users joined in this range.' : `No users did ${shownAs(start)} in this range.`;
 
 function shares({ columns, pooled }: OneWay, words: Words): Finding[] {
   return columns.flatMap((ages, column) => {
@@ -63,7 +61,7 @@ function agedFinding(pooled: PooledView, name: string, members: string): Finding
     return {
       key: name,
       caution: true,
-      text: `No cohort is complete ${name} yet, so there is no share to give.`,
+      text: `No cohort is complete ${name} yet.`,
     };
   }
   return {
@@ -79,13 +77,13 @@ function agedFinding(pooled: PooledView, name: string, members: string): Finding
 
 /** Which cohorts lie off the others, so that the colours need not be read for it. */
 const cohortFindings = (way: OneWay, words: Words): Finding[] =>
-  apart(way, way.apart, words, 'the other cohorts at the same age', (row) => {
+  apart(way, way.apart, words, 'the other cohorts', (row) => {
     const from = way.cohorts[row]?.period.from;
     return from && periodWords(from, words.grain);
   });
 
 const groupFindings = (way: OneWay, words: Words, split: Split | undefined): Finding[] =>
-  apart(way, way.groupsApart, words, 'everybody else at the same age', (row) => {
+  apart(way, way.groupsApart, words, 'all other users', (row) => {
     const group = way.groups[row];
     return group && groupName(split, group);
   });
@@ -98,8 +96,13 @@ function apart(
   nameOf: (row: number) => string | undefined,
 ): Finding[] {
   if (compared === 0) return [];
-  const among = `${count(compared)} cells were compared with ${withWhom}, all tests corrected together:`;
-  if (cells === 0) return [{ key: 'apart', text: `${among} none lies apart.` }];
+  if (cells === 0)
+    return [
+      {
+        key: 'apart',
+        text: `None of ${count(compared)} cells differs significantly from ${withWhom} at the same age.`,
+      },
+    ];
   const named = surest.flatMap(({ row, column, share: own, others, difference, low, high }) => {
     const name = nameOf(row);
     const ages = columns[column];
@@ -107,7 +110,7 @@ function apart(
       ? [
           {
             key: `apart ${row} ${column}`,
-            text: `${name} ${columnWords(ages, words)}: ${share(own)}, the others ${share(others)}; ${pointsWithin(difference, low, high)}.`,
+            text: `${name} ${columnWords(ages, words)}: ${share(own)}, others ${share(others)}: ${pointsWithin(difference, low, high)}.`,
           },
         ]
       : [];
@@ -115,17 +118,16 @@ function apart(
   return [
     {
       key: 'apart',
-      text: `${among} ${count(cells)} ${cells === 1 ? 'lies apart and is' : 'lie apart and are'} underlined.${cells > named.length ? ' The surest:' : ''}`,
+      text: `${count(cells)} of ${count(compared)} cells ${cells === 1 ? 'differs' : 'differ'} significantly from ${withWhom} at the same age (underlined).${cells > named.length ? ' Strongest:' : ''}`,
     },
     ...named,
   ];
 }
 
-/** From which part of a difference on it is mostly, or partly, mix. */
-const MOSTLY = 0.6;
+/** From which share of a difference on the mix is worth a sentence. */
 const PARTLY = 0.25;
 
-/** Whether a cohort lies apart since its people came back otherwise, or only since they are other people. */
+/** Whether a cohort differs because its users behave differently, or only because it has other users. */
 function mixFindings(way: OneWay, words: Words, { mixes }: Said): Finding[] {
   if (!mixes) return [];
   const nameOf = (mix: MixView) => {
@@ -139,13 +141,13 @@ function mixFindings(way: OneWay, words: Words, { mixes }: Said): Finding[] {
   return [
     ...mixed.map((mix) => ({
       key: `mix ${mix.row} ${mix.column}`,
-      text: `${nameOf(mix)} is ${part(mix) >= MOSTLY ? 'mostly' : 'partly'} mix of ${mixes.property}: ${points(mix.mix)} since its people are others (${mix.value ?? 'other values'} ${share(mix.size)} of them, ${share(mix.others)} of the other cohorts), ${points(mix.within)} within the groups.`,
+      text: `${nameOf(mix)}: ${points(mix.mix)} of ${points(mix.mix + mix.within)} come from a different mix of ${mixes.property} (${mix.value ?? 'other values'}: ${share(mix.size)} of its users, ${share(mix.others)} of the other cohorts).`,
     })),
     ...(others > 0 && way.groups.length === 0
       ? [
           {
             key: 'mix',
-            text: `${mixed.length > 0 ? 'The others of these differ' : 'They differ'} within the groups of ${mixes.property} too: no matter of mix.`,
+            text: `The mix of ${mixes.property} does not explain ${mixed.length > 0 ? 'the other differences' : 'these differences'}.`,
           },
         ]
       : []),
@@ -161,13 +163,13 @@ function aroundFindings(view: RetentionView, words: Words, version: string | nul
       {
         key: 'around',
         caution: true,
-        text: `All cohorts of the range lie ${around.before === 0 ? 'after' : 'before'} ${version}: there is nothing to compare.`,
+        text: `All cohorts of the range are ${around.before === 0 ? 'after' : 'before'} ${version}: there is nothing to compare.`,
       },
     ];
   }
   const across =
     around.across > 0
-      ? ` ${plural(around.across, 'cohort')} in which it began ${around.across === 1 ? 'is' : 'are'} in neither.`
+      ? ` ${plural(around.across, 'cohort')} in which it began ${around.across === 1 ? 'is' : 'are'} left out.`
       : '';
   return [
     ...around.columns.flatMap(({ difference, low, high }, column) => {
@@ -177,14 +179,14 @@ function aroundFindings(view: RetentionView, words: Words, version: string | nul
       return [
         {
           key: `around ${column}`,
-          text: `Since ${version}, ${columnWords(ages, words)}: ${pointsWithin(difference, low, high)} against the cohorts before${low > 0 || high < 0 ? '' : '; its interval holds 0'}.`,
+          text: `Since ${version}, ${columnWords(ages, words)}: ${pointsWithin(difference, low, high)} compared with the cohorts before${low > 0 || high < 0 ? '' : ', not significant'}.`,
         },
       ];
     }),
     {
       key: 'around',
       caution: true,
-      text: `${plural(around.before, 'cohort')} before and ${around.after} since; only those complete at an age are compared at it. Other things than ${version} may have changed between them.${across}`,
+      text: `${plural(around.before, 'cohort')} before and ${around.after} since ${version}. Only cohorts complete at an age are compared. Other things than ${version} may have changed too.${across}`,
     },
   ];
 }
@@ -194,12 +196,12 @@ function flattening(view: RetentionView, words: Words): Finding[] {
   const found = view.triangles[words.shown]?.flattening;
   if (!found) return [];
   const word = grainWord[words.grain];
-  const tolerance = `${plural(Number((found.tolerance * 100).toPrecision(3)), 'point')} a ${word}`;
+  const tolerance = `${Number((found.tolerance * 100).toPrecision(3))} pp per ${word}`;
   const last = `from ${word} ${found.lastAge - 1} to ${found.lastAge}, ${pointsWithin(-found.loss, -found.high, -found.low)}`;
   const text = {
-    FLAT: `The curve is flat from ${word} ${found.from} on: every later step surely loses less than ${tolerance}; the last, ${last}.`,
-    FALLING: `Still falling: ${last}, and not surely less than ${tolerance}.`,
-    UNTOLD: `Whether it has flattened cannot be told yet: ${last}, against a tolerance of ${tolerance}.`,
+    FLAT: `The curve is flat from ${word} ${found.from}: each later step loses less than ${tolerance}. The last step, ${last}.`,
+    FALLING: `Still decreasing: ${last}; more than ${tolerance} cannot be excluded.`,
+    UNTOLD: `Too few users to tell whether the curve is flat: ${last}, with a tolerance of ${tolerance}.`,
   }[found.kind];
   return [{ key: 'flattening', text }];
 }
@@ -212,22 +214,17 @@ function projection(view: RetentionView, words: Words): Finding[] {
   if (!found || !at || view.groups.length > 0) return [];
   const test =
     found.meanError === null || found.worst === null || found.testedFrom === null
-      ? ' Too few ages are complete to try it on those known.'
-      : ` Tried on what is known: from the ages before, ${word} ${found.testedFrom} and later were foretold ${points(found.meanError).replace('+', '')} off on average, ${points(found.worst).replace('+', '')} at the worst.`;
+      ? ' Too few ages are complete to check the forecast.'
+      : ` Check: a forecast of ${word} ${found.testedFrom} and later from the ages before was ${points(found.meanError).replace('+', '')} off on average, ${points(found.worst).replace('+', '')} at most.`;
   return [
     {
       key: 'projection',
-      text: `If it goes on so, ${shareWithin(at.share, at.low, at.high)} at ${word} ${found.from + found.ahead.length - 1} (dashed; shifted-beta-geometric).${test}`,
+      text: `Forecast: ${shareWithin(at.share, at.low, at.high)} in ${word} ${found.from + found.ahead.length - 1} (dashed line; shifted-beta-geometric model).${test}`,
     },
   ];
 }
 
-const pointsWithin = (difference: number, low: number, high: number) =>
-  `${points(difference)} (${points(low)} to ${points(high)})`;
-
-const points = (difference: number) => change(difference, 0, 'SHARE');
-
-/** The others beside the one shown, at the last age that all of them are complete at. */
+/** The other returns that were asked, at the last age complete for all of them. */
 function otherWays(view: RetentionView, words: Words, shownAs: (way: Chosen) => string): Finding[] {
   const at = view.columns.findLastIndex(
     (ages, column) => isLookedAt(ages, words) && isComplete(view, column),
@@ -259,26 +256,26 @@ function meanings(words: Words, shownAs: (way: Chosen) => string): Finding[] {
   if (way !== start) {
     found.push({
       key: 'other',
-      text: `Coming back means ${shownAs(way)} here; at ${word} 0 only what followed the ${start === null ? 'arrival' : 'start'} counts.`,
+      text: `Coming back means ${shownAs(way)} here; in ${word} 0 only events after the ${start === null ? 'first event' : 'start'} count.`,
     });
   }
   if (counting === 'OR_LATER') {
     found.push({
       key: 'later',
-      text: `Or later is up to ${word} ${words.ages} for every cohort: without a common end the older ones would gain by watching time alone. So a cohort is complete only when its ${word} ${words.ages} has passed.`,
+      text: `“Or later” ends with ${word} ${words.ages} for every cohort, because older cohorts would otherwise have more time. A cohort is complete when its ${word} ${words.ages} has passed.`,
     });
   }
   if (clock === 'OWN') {
     const hours = grain === 'DAY' ? '24 hours' : grain === 'WEEK' ? '7 times 24 hours' : '30 times 24 hours';
     found.push({
       key: 'clock',
-      text: `A ${word} of age is ${hours} since each person’s own start, so a cohort is complete at an age only when it has passed for whoever started last.`,
+      text: `One ${word} of age is ${hours} since each user’s own start. A cohort is complete at an age when its last user has reached it.`,
     });
   }
   if (words.entry === 'EVERY_PERIOD') {
     found.push({
       key: 'each',
-      text: `Whoever started in several ${word}s is in the cohort of each; people do not add up over cohorts.`,
+      text: `A user who started in several ${word}s is in each of these cohorts, so cohorts add up to more than all users.`,
     });
   }
   return found;
@@ -293,7 +290,7 @@ function gaps(
   return gapSentences(backEvent).map(({ kind, text }) => ({
     key: kind,
     caution: true,
-    text: `${shownAs(words.ways[words.shown] ?? null)} ${text} Who is there cannot be seen coming back.`,
+    text: `${shownAs(words.ways[words.shown] ?? null)} ${text} Returns of these users cannot be seen.`,
   }));
 }
 
@@ -307,7 +304,7 @@ function cautions({ columns, cohorts }: OneWay, { grain }: Words): Finding[] {
     found.push({
       key: 'open',
       caution: true,
-      text: `${plural(open, 'hatched cell')} not complete: that age has not fully passed for every member. They enter no pooled share.`,
+      text: `${plural(open, 'hatched cell is', 'hatched cells are')} not complete: not every user has reached that age. They are not part of the averages.`,
     });
   }
   const clipped = cohorts.filter((cohort) => !cohort.wholePeriod);
@@ -315,7 +312,7 @@ function cautions({ columns, cohorts }: OneWay, { grain }: Words): Finding[] {
     found.push({
       key: 'clipped',
       caution: true,
-      text: `The range cuts ${clipped.map((cohort) => rangeWords(cohort.starts)).join(' and ')} out of a whole ${grainWord[grain]}: only those who started then are in.`,
+      text: `The range cuts ${clipped.map((cohort) => rangeWords(cohort.starts)).join(' and ')} out of a full ${grainWord[grain]}: only users who started on these days are counted.`,
     });
   }
   return found;

@@ -60,8 +60,9 @@ const nowhere = {} as Element;
 describe('the people of a cell', () => {
   it('are of one cohort', () => {
     const picked = pickedOf(nowhere, { row: 1, column: 1, way: 0 }, asked, view, undefined);
-    expect(picked.title).toBe('2026-W42, at week 1');
-    expect(picked.people.map(({ name }) => name)).toEqual(['10 came back', '90 did not']);
+    expect(picked.title).toBe('12–18 Oct, in week 1');
+    expect(picked.text).toBe('10 of 100 users came back so far (incomplete).');
+    expect(picked.people.map(({ name }) => name)).toEqual(['10 came back', '90 did not come back']);
     expect(picked.people[0]?.who).toEqual({
       followed,
       cohorts: { from: '2026-10-12', to: '2026-10-13' },
@@ -69,9 +70,20 @@ describe('the people of a cell', () => {
     });
   });
 
+  it('are said with their share, its interval, the average and the verdict', () => {
+    const triangles = view.triangles.map((each) => ({
+      ...each,
+      apart: { ...each.apart, columns: [[1], []] },
+    }));
+    const picked = pickedOf(nowhere, { row: 0, column: 1, way: 0 }, asked, { ...view, triangles }, undefined);
+    expect(picked.text).toBe(
+      '40 of 100 users came back: 40.0% (30.9–49.8). The average is 40.0%. Significantly different from the other cohorts.',
+    );
+  });
+
   it('are of all cohorts complete there, where it is all together', () => {
     const picked = pickedOf(nowhere, { row: -1, column: 1, way: 0 }, asked, view, undefined);
-    expect(picked.text).toBe('40 of 100 people came back.');
+    expect(picked.text).toBe('40 of 100 users came back: 40.0% (30.9–49.8).');
     expect(picked.people[1]?.who).toMatchObject({
       cohorts: { from: '2026-10-05', to: '2026-10-12' },
       stayedAway: { fromAge: 1, toAge: 1 },
@@ -86,7 +98,7 @@ describe('the people of a cell', () => {
       triangles: triangle ? [{ ...triangle, lines: [[pooled(50, 50), pooled(20, 30)]] }] : [],
     };
     const picked = pickedOf(nowhere, { row: 0, column: 1, way: 0 }, asked, split, { property: 'country' });
-    expect(picked.people.map(({ name }) => name)).toEqual(['20 came back', '10 did not']);
+    expect(picked.people.map(({ name }) => name)).toEqual(['20 came back', '10 did not come back']);
     expect(picked.people[0]?.who).toMatchObject({
       all: [
         { property: 'country', value: 'FIRST', is: 'PT' },

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bound, type PersonCondition } from '../../words/conditions';
 import { backAsk, groupPeople, peopleOf, quietAsk, valueAsk } from './asks';
 import { agesOf, columnHead, columnWords, spansOf, USUAL_SPANS, waysParam, wordsOf } from './question';
-import { groupName, splitOf, splitParam } from '../../frame/split';
+import { groupName, splitOf, splitParam } from '../../model/split';
 
 const from = (address: string) => {
   const params = new URLSearchParams(address);
@@ -79,7 +79,7 @@ describe('what is asked of those followed', () => {
 
   it('has ages chosen for bars and days of the return', () => {
     expect(from('at=9, 2,2').chosen).toEqual([2, 9]);
-    expect(agesOf('1, x')).toContain('no age');
+    expect(agesOf('1, x')).toContain('is not an age');
     expect(from('return=3-5').back).toEqual({ from: 3, to: 5 });
     expect(from('return=0-5').back).toEqual({ from: 7, to: 13 });
     expect(from('order=3').order).toBe(3);
@@ -114,7 +114,7 @@ describe('a split', () => {
       ],
     });
     expect(who[2]).toEqual({ not: { property: 'country', value: 'FIRST', set: true } });
-    expect(groups.map((group) => groupName(split, group))).toEqual(['PT', 'other values', 'not known']);
+    expect(groups.map((group) => groupName(split, group))).toEqual(['PT', 'other values', 'not set']);
   });
 });
 
@@ -156,8 +156,8 @@ describe('spans of ages', () => {
   });
 
   it.each([
-    ['1-3, x', 'no age'],
-    ['', 'no age'],
+    ['1-3, x', 'is not an age'],
+    ['', 'is not an age'],
     ['5-2', 'the smaller first'],
     ['3-61', '0 to 60'],
     ['4-7, 1-3', 'does not come after'],
@@ -170,12 +170,10 @@ describe('columns', () => {
   it('are headed and said by how they are counted', () => {
     expect(columnHead({ from: 4, to: 12 }, 'OR_LATER')).toBe('4+');
     expect(columnHead({ from: 1, to: 3 }, 'WITHIN')).toBe('1\u20133');
-    expect(columnWords({ from: 4, to: 4 }, { counting: 'AT', grain: 'DAY' })).toBe('at day 4');
+    expect(columnWords({ from: 4, to: 4 }, { counting: 'AT', grain: 'DAY' })).toBe('on day 4');
     expect(columnWords({ from: 4, to: 12 }, { counting: 'OR_LATER', grain: 'WEEK' })).toBe(
-      'at week 4 or later',
+      'in week 4 or later',
     );
-    expect(columnWords({ from: 1, to: 3 }, { counting: 'WITHIN', grain: 'MONTH' })).toBe(
-      'within months 1\u20133',
-    );
+    expect(columnWords({ from: 1, to: 3 }, { counting: 'WITHIN', grain: 'MONTH' })).toBe('in months 1–3');
   });
 });

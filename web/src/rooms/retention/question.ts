@@ -1,6 +1,6 @@
 import type { Grain } from '../../api/queries';
 import type { Ages, Clock, Counting, Split, StartEntry, WorthKind } from '../../api/retention';
-import { wordOf } from '../../frame/question';
+import { wordOf } from '../../model/question';
 import { GRAINS, grainWord } from '../../words/dates';
 
 /** An event or a named behaviour, as it stands in the address: behaviours in quotation marks; null for any activity. */
@@ -121,7 +121,7 @@ export function agesOf(text: string): number[] | string {
   const wrong = ages.find((each) => !/^\d+$/.test(each) || Number(each) > MOST_AGE);
   return wrong === undefined
     ? [...new Set(ages.map(Number))].sort((a, b) => a - b)
-    : `\u201c${wrong}\u201d is no age from 0 to ${MOST_AGE}.`;
+    : `\u201c${wrong}\u201d is not an age from 0 to ${MOST_AGE}.`;
 }
 
 function chosenOf(text: string | null, grain: Grain): number[] {
@@ -172,7 +172,7 @@ export function spansOf(text: string): Ages[] | string {
   for (const part of text.split(',')) {
     const found = /^\s*(\d+)\s*(?:[-\u2013]\s*(\d+)\s*)?$/.exec(part);
     if (!found)
-      return `\u201c${part.trim()}\u201d is no age and no span of ages; write for example 1-3, 4-7.`;
+      return `\u201c${part.trim()}\u201d is not an age or an age range; write for example 1-3, 4-7.`;
     const from = Number(found[1]);
     const to = Number(found[2] ?? found[1]);
     if (to < from || to > MOST_AGE) {
@@ -194,12 +194,12 @@ export const isLookedAt = ({ from }: Ages, { counting, grain }: Pick<Words, 'cou
 /** Over the names of rows: what cohorts did, or by what groups are told apart. */
 export function cornerOf({ start }: Pick<Words, 'start'>, split: Split | undefined): string {
   if (split) return 'property' in split ? split.property : 'group';
-  return start === null ? 'arrived' : 'started';
+  return start === null ? 'joined' : 'started';
 }
 
 /** Where somebody may be of several cohorts, their members are not people. */
 export const memberWord = ({ entry }: Pick<Words, 'entry'>) =>
-  entry === 'EVERY_PERIOD' ? 'members' : 'people';
+  entry === 'EVERY_PERIOD' ? 'entries' : 'users';
 
 /** "4", "4+" or "1\u20133": how a column is headed. */
 export const columnHead = ({ from, to }: Ages, counting: Counting): string => {
@@ -207,12 +207,13 @@ export const columnHead = ({ from, to }: Ages, counting: Counting): string => {
   return from === to ? String(from) : `${from}\u2013${to}`;
 };
 
-/** "at week 4", "at week 4 or later", "within weeks 1\u20133". */
+/** "in week 4", "in week 4 or later", "on days 1\u20133". */
 export function columnWords(
   { from, to }: Ages,
   { counting, grain }: Pick<Words, 'counting' | 'grain'>,
 ): string {
   const word = grainWord[grain];
-  if (counting === 'OR_LATER') return `at ${word} ${from} or later`;
-  return from === to ? `at ${word} ${from}` : `within ${word}s ${from}\u2013${to}`;
+  const at = grain === 'DAY' ? 'on' : 'in';
+  if (counting === 'OR_LATER') return `${at} ${word} ${from} or later`;
+  return from === to ? `${at} ${word} ${from}` : `${at} ${word}s ${from}\u2013${to}`;
 }

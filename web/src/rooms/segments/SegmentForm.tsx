@@ -1,13 +1,16 @@
+import Box from '@mui/material/Box';
+import { Column, Fields, Row } from '../../kit/layout';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useSaveSegment, type SegmentView } from '../../api/segments';
 import { useNames, usePeopleCount } from '../../api/words';
-import { HowMany } from '../../frame/condition/ConditionWords';
-import { PeopleEditor } from '../../frame/condition/PeopleEditor';
-import { Pick } from '../../frame/condition/Pick';
-import { NamedFields } from '../../frame/named/NamedFields';
+import { HowMany } from '../../parts/condition/ConditionWords';
+import { PeopleEditor } from '../../parts/condition/PeopleEditor';
+import { Pick } from '../../parts/condition/Pick';
+import { NamedFields } from '../../parts/named/NamedFields';
 import { EVERYONE, isEveryone, sayPeople, type PersonCondition } from '../../words/conditions';
 import { count, share } from '../../words/numbers';
+import { sayOrigin } from '../../words/origin';
 
 interface SegmentFormProps {
   app: string;
@@ -20,8 +23,8 @@ interface SegmentFormProps {
 }
 
 const KINDS = [
-  { value: 'living', name: 'living: whoever it holds for, each time it is asked' },
-  { value: 'fixed', name: 'fixed: the people it holds for now, as a list' },
+  { value: 'living', name: 'dynamic: a rule, evaluated each time' },
+  { value: 'fixed', name: 'fixed: a list of the users now' },
 ] as const;
 
 /** Name and rule of a segment, with how many it holds as it is changed, and how many another holds too. */
@@ -37,8 +40,10 @@ export function SegmentForm({ app, segment, among, others, onDone }: SegmentForm
   const names = useNames(app);
   const isList = segment?.fixed === true;
   return (
-    <form
-      className="stacked-form segment-form"
+    <Column
+      className="segment-form"
+      as="form"
+      sx={{ mb: 4, '& > p': { m: 0 }, borderTop: 1, borderBottom: 1, borderColor: 'text.secondary', py: 3 }}
       onSubmit={(event) => {
         event.preventDefault();
         save.mutate(
@@ -54,30 +59,30 @@ export function SegmentForm({ app, segment, among, others, onDone }: SegmentForm
     >
       <NamedFields value={words} renamed onChange={(part) => setWords({ ...words, ...part })} />
       {isList ? (
-        <p className="second">A list of people stays as it was found. {segment.origin}</p>
+        <p className="second">The list of users cannot be changed. {sayOrigin(segment.origin, names)}</p>
       ) : (
         <>
-          <p className="serif segment-sentence">
-            {isEveryone(rule) ? 'Everyone' : `People ${sayPeople(rule, names)}`}.
-          </p>
+          <Box className="serif segment-sentence" component="p" sx={{ fontSize: 17, m: 0 }}>
+            {isEveryone(rule) ? 'All users' : `Users ${sayPeople(rule, names)}`}.
+          </Box>
           <PeopleEditor app={app} value={rule} onChange={setRule} />
           <HowMany app={app} among={rule} />
           <Overlap app={app} rule={rule} others={others.filter((other) => other.id !== segment?.id)} />
         </>
       )}
       {!segment && <Pick label="Kind" value={kind} options={KINDS} onChange={setKind} width={340} />}
-      <div className="condition-adds">
+      <Row>
         <Button type="submit" variant="contained" disabled={save.isPending || !words.name.trim()}>
-          {segment ? 'Change it' : 'Make it'}
+          {segment ? 'Save' : 'Create'}
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
+        <Button onClick={onDone}>Cancel</Button>
+      </Row>
       {save.error && (
         <p className="fall" role="alert">
           {save.error.message}
         </p>
       )}
-    </form>
+    </Column>
   );
 }
 
@@ -96,7 +101,7 @@ function Overlap({ app, rule, others }: OverlapProps) {
     .people;
   if (others.length === 0) return null;
   return (
-    <div className="condition-line">
+    <Fields>
       <Pick
         label="Overlap with"
         value={other}
@@ -108,11 +113,11 @@ function Overlap({ app, rule, others }: OverlapProps) {
         width={180}
       />
       {chosen && both !== undefined && mine !== undefined && (
-        <span className="condition-word">
-          {count(both)} of these {count(mine)} people{mine > 0 ? `, ${share(both / mine)},` : ''} are in
-          &ldquo;{chosen.name}&rdquo; too.
-        </span>
+        <Box component="span" sx={{ pt: 2, color: 'text.secondary' }}>
+          {count(both)} of these {count(mine)} users{mine > 0 ? `, ${share(both / mine)},` : ''} are also in
+          &ldquo;{chosen.name}&rdquo;.
+        </Box>
       )}
-    </div>
+    </Fields>
   );
 }

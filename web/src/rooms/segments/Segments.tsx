@@ -5,17 +5,18 @@ import { useSession } from '../../api/queries';
 import { useRemoveSegment, useSegments, type SegmentView } from '../../api/segments';
 import { useNames } from '../../api/words';
 import type { WatchedEntry } from '../../api/watched';
-import { useFrame } from '../../frame/Frame';
-import { NamedRow, NamedTable } from '../../frame/named/NamedTable';
-import { NoEvents } from '../../frame/NoEvents';
-import { peopleParam } from '../../frame/question';
-import { WatchIt } from '../../frame/WatchIt';
+import { useFrame } from '../../model/frame';
+import { NamedRow, NamedTable } from '../../parts/named/NamedTable';
+import { NoEvents } from '../../parts/NoEvents';
+import { peopleParam } from '../../model/question';
+import { WatchIt } from '../../parts/WatchIt';
 import { sayPeople, type Names } from '../../words/conditions';
 import { sayOrigin } from '../../words/origin';
+import { ReadyTable } from './ReadyTable';
 import { SegmentForm } from './SegmentForm';
-import './segments.css';
+import { TextButton } from '../../kit/buttons';
 
-/** People by name: rules that are asked anew each time, and lists as they were found. */
+/** Named groups of users: rules that are evaluated each time, and fixed lists. */
 export default function Segments() {
   const { app, asked, rail } = useFrame();
   const segments = useSegments(app.key);
@@ -37,7 +38,7 @@ export default function Segments() {
       {mayChange && !open && (
         <p>
           <Button variant="contained" onClick={() => setEditing('new')}>
-            Make a segment
+            Create segment
           </Button>
         </p>
       )}
@@ -57,19 +58,19 @@ export default function Segments() {
           app={app.key}
           choices={[{ key: 'all', title: '', name: watching.name, question: figuresOf(watching) }]}
           asksWorse={false}
-          about="Every headline figure of these people is held against its own past, and a fall of one is a case."
+          about="Every headline metric of this segment is compared with its own past; a drop becomes a case."
           onDone={() => setWatching(undefined)}
         />
       )}
       {segments.isError && <p className="fall">{segments.error.message}</p>}
       {segments.data?.length === 0 && !open && (
         <p className="serif">
-          A segment is some people by a name: &ldquo;payers gone quiet&rdquo;, &ldquo;arrived by the harbour
-          video&rdquo;. Once named it can be asked about, split by and put side by side in every room.
+          A segment is a named group of users, for example &ldquo;lapsed payers&rdquo;. Every room can filter
+          by it, split by it and compare it.
         </p>
       )}
       {segments.data && segments.data.length > 0 && (
-        <NamedTable meaning="Who" people="People">
+        <NamedTable meaning="Definition" people="Users">
           {segments.data.map((segment) => (
             <Row
               key={segment.id}
@@ -82,6 +83,13 @@ export default function Segments() {
             />
           ))}
         </NamedTable>
+      )}
+      {segments.data && (
+        <ReadyTable
+          app={app.key}
+          taken={new Set(segments.data.map(({ name }) => name))}
+          mayChange={mayChange}
+        />
       )}
     </div>
   );
@@ -113,19 +121,15 @@ function Row({ app, segment, names, mayChange, onEdit, onWatch }: RowProps) {
     <NamedRow
       app={app}
       of={segment}
-      note={segment.fixed ? 'a list' : undefined}
+      note={segment.fixed ? 'fixed list' : undefined}
       says={segment.among ? sayPeople(segment.among, names) : sayOrigin(segment.origin, names)}
       who={who}
       links={
         <>
-          <Link to={`/a/${app}/register?among=${among}`}>people</Link>
-          <Link to={`/a/${app}/measures?among=${among}`}>measure</Link>
-          <Link to={`/a/${app}/contrast?first=${among}`}>side by side</Link>
-          {mayChange && (
-            <button className="word" onClick={onWatch}>
-              watch
-            </button>
-          )}
+          <Link to={`/a/${app}/users?among=${among}`}>Show users</Link>
+          <Link to={`/a/${app}/metrics?among=${among}`}>Open in Metrics</Link>
+          <Link to={`/a/${app}/compare?first=${among}`}>Compare</Link>
+          {mayChange && <TextButton onClick={onWatch}>Create monitor</TextButton>}
         </>
       }
       mayChange={mayChange}

@@ -1,4 +1,5 @@
 import { ConfirmButton } from '../../kit/ConfirmButton';
+import { TextButton } from '../../kit/buttons';
 
 interface RowActionsProps {
   /** What the row is of, as it is named in a question. */
@@ -11,9 +12,7 @@ interface RowActionsProps {
 export function RowActions({ what, onChange, onRemove }: RowActionsProps) {
   return (
     <td>
-      <button className="word" onClick={onChange}>
-        Change
-      </button>{' '}
+      <TextButton onClick={onChange}>Edit</TextButton>{' '}
       <ConfirmButton word="Remove" question={`Remove ${what}?`} onConfirm={onRemove} />
     </td>
   );
@@ -23,7 +22,7 @@ export function RowActions({ what, onChange, onRemove }: RowActionsProps) {
 export function ActionsHead() {
   return (
     <th scope="col">
-      <span className="spoken">Change</span>
+      <span className="spoken">Edit</span>
     </th>
   );
 }

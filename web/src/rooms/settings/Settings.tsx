@@ -1,36 +1,54 @@
+import { IN_SMALL } from '../../kit/windows';
+import Box from '@mui/material/Box';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { useSession } from '../../api/queries';
-import { useFrame } from '../../frame/Frame';
-import { AlertList } from './AlertList';
-import { AppPart } from './AppPart';
-import { AuditList } from './AuditList';
-import { ChannelRules } from './ChannelRules';
-import { KeyList } from './KeyList';
-import { MarkList } from './MarkList';
-import { OwnPassword } from './OwnPassword';
-import { PeopleList } from './PeopleList';
-import { RateList } from './RateList';
-import { ReleaseList } from './ReleaseList';
-import { Settlements } from './Settlements';
-import { WatchedList } from './WatchedList';
-import './settings.css';
+import { useFrame } from '../../model/frame';
+import { AlertList } from './watch/AlertList';
+import { AppPart } from './access/AppPart';
+import { AuditList } from './access/AuditList';
+import { ChannelRules } from './data/ChannelRules';
+import { KeyList } from './access/KeyList';
+import { MarkList } from './calendar/MarkList';
+import { OwnPassword } from './access/OwnPassword';
+import { PeopleList } from './access/PeopleList';
+import { RateList } from './data/RateList';
+import { ReleaseList } from './calendar/ReleaseList';
+import { Settlements } from './data/Settlements';
+import { MonitorList } from './watch/MonitorList';
+import { PlainButton } from '../../kit/buttons';
+import { SETTINGS } from '../../model/rooms';
 
-const PARTS = {
-  marks: 'Releases and marks',
-  rates: 'Exchange rates',
-  channels: 'Channels',
-  settlements: 'Settlements',
-  watched: 'Watched',
-  alerts: 'Alerts',
-  people: 'People',
-  keys: 'Keys',
-  audit: 'What was done',
-  app: 'App',
-  you: 'You',
-} as const;
+type Part = keyof typeof SETTINGS;
 
-type Part = keyof typeof PARTS;
+const LOOK = {
+  display: 'flex',
+  flex: 1,
+  minHeight: 0,
+  bgcolor: 'background.paper',
+  '& > nav': {
+    display: 'flex',
+    flexDirection: 'column',
+    flex: 'none',
+    gap: 2,
+    p: 4,
+    width: 150,
+    borderRight: '1px solid var(--rule)',
+  },
+  '& > nav [aria-current]': { color: 'var(--deep)', fontWeight: 600 },
+  '& td .word + .word': { ml: 2 },
+  [IN_SMALL]: {
+    display: 'block',
+    overflow: 'auto',
+    '& > nav': {
+      flexFlow: 'row wrap',
+      width: 'auto',
+      p: '8px 16px',
+      borderRight: 0,
+      borderBottom: '1px solid var(--rule)',
+    },
+  },
+};
 
 const KEEPERS = new Set<Part>(['people', 'keys', 'audit', 'app']);
 
@@ -41,27 +59,22 @@ export default function Settings() {
   const role = useSession().data?.role;
   useEffect(() => setFoot(undefined), [setFoot]);
   const asked = params.get('part') ?? 'marks';
-  const part: Part = asked in PARTS ? (asked as Part) : 'marks';
+  const part: Part = asked in SETTINGS ? (asked as Part) : 'marks';
   const may = role === 'KEEPER' || !KEEPERS.has(part);
   const go = (next: Part) => {
     params.set('part', next);
     setParams(params);
   };
   return (
-    <div className="settings">
+    <Box className="settings" sx={LOOK}>
       <nav aria-label="Parts of the settings">
-        {(Object.keys(PARTS) as Part[]).map((each) => (
-          <button
-            key={each}
-            className="plain-button"
-            aria-current={each === part || undefined}
-            onClick={() => go(each)}
-          >
-            {PARTS[each]}
-          </button>
+        {(Object.keys(SETTINGS) as Part[]).map((each) => (
+          <PlainButton key={each} aria-current={each === part || undefined} onClick={() => go(each)}>
+            {SETTINGS[each]}
+          </PlainButton>
         ))}
       </nav>
-      <div className="settings-part">
+      <Box className="settings-part sheet" sx={{ minWidth: 0 }}>
         {!may && <p className="serif">Admins only.</p>}
         {may && part === 'people' && <PeopleList />}
         {may && part === 'keys' && <KeyList app={app} />}
@@ -70,7 +83,7 @@ export default function Settings() {
         {part === 'rates' && <RateList app={app} mayChange={role !== 'READER'} />}
         {part === 'channels' && <ChannelRules app={app} mayChange={role !== 'READER'} />}
         {part === 'settlements' && <Settlements app={app} mayChange={role !== 'READER'} />}
-        {part === 'watched' && <WatchedList app={app} mayChange={role !== 'READER'} />}
+        {part === 'watched' && <MonitorList app={app} mayChange={role !== 'READER'} />}
         {part === 'alerts' && <AlertList app={app} mayChange={role !== 'READER'} />}
         {part === 'you' && <OwnPassword zone={app.zone} />}
         {part === 'marks' && (
@@ -79,7 +92,7 @@ export default function Settings() {
             <MarkList app={app} mayChange={role !== 'READER'} />
           </>
         )}
-      </div>
-    </div>
+      </Box>
+    </Box>
   );
 }

@@ -1,7 +1,7 @@
 package coldtide.bench;
 
-import coldtide.core.change.Incident;
-import coldtide.core.change.Kind;
+import coldtide.core.anomaly.Incident;
+import coldtide.core.anomaly.explain.CauseKind;
 import coldtide.core.tidetable.Figure;
 import coldtide.world.scenario.Scenario;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
@@ -59,7 +59,7 @@ final class Accuracy {
         }
     }
 
-    private final Map<Kind, Line> byKind = new EnumMap<>(Kind.class);
+    private final Map<CauseKind, Line> byKind = new EnumMap<>(CauseKind.class);
     private final Map<String, Line> bySize = new TreeMap<>();
     /** Of slices by how many standard errors of a mere count are missing in truth. */
     private final Map<String, Line> byWeight = new TreeMap<>();

@@ -1,16 +1,16 @@
 package coldtide.bench;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.PersonCondition.Which;
+import coldtide.core.filter.Window;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.EventLog;
-import coldtide.core.measure.PeopleCount;
-import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.measure.users.PeopleCount;
+import coldtide.core.measure.users.PeopleQuestion;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.PersonCondition.Which;
-import coldtide.core.who.ValueTest;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -1,8 +1,8 @@
 package coldtide.bench;
 
-import coldtide.core.change.Changes;
-import coldtide.core.change.Incident;
-import coldtide.core.change.Search;
+import coldtide.core.anomaly.Changes;
+import coldtide.core.anomaly.Incident;
+import coldtide.core.anomaly.SearchProgress;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.KnownRelease;
 import coldtide.core.scan.ScanRunner;
@@ -98,7 +98,7 @@ public final class Diagnose {
     }
 
     /** What the watch finds in a world, its releases being known. */
-    private Changes in(EventLog log, Scenario scenario, Consumer<Search> told) {
+    private Changes in(EventLog log, Scenario scenario, Consumer<SearchProgress> told) {
         List<KnownRelease> releases = scenario.releases().stream()
                 .map(release -> new KnownRelease(
                         release.version(),

@@ -1,25 +1,25 @@
 package coldtide.bench;
 
 import coldtide.bench.Questions.Question;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.log.EventLog;
-import coldtide.core.retention.Ages;
-import coldtide.core.retention.EarlyAnalysis;
-import coldtide.core.retention.EarlyAnswer.Tie;
-import coldtide.core.retention.EarlyQuestion;
-import coldtide.core.retention.Following;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionQuestion;
-import coldtide.core.retention.Returning;
-import coldtide.core.retention.SurvivalAnalysis;
-import coldtide.core.retention.SurvivalQuestion;
-import coldtide.core.retention.ValueAnalysis;
-import coldtide.core.retention.ValueQuestion;
-import coldtide.core.retention.Worth;
+import coldtide.core.retention.churn.SurvivalAnalysis;
+import coldtide.core.retention.churn.SurvivalQuestion;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.ReturnCriterion;
+import coldtide.core.retention.early.EarlyAnalysis;
+import coldtide.core.retention.early.EarlyAnswer.Tie;
+import coldtide.core.retention.early.EarlyQuestion;
+import coldtide.core.retention.value.ValueAnalysis;
+import coldtide.core.retention.value.ValueMetric;
+import coldtide.core.retention.value.ValueQuestion;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleSupplier;
@@ -47,9 +47,9 @@ final class Followed {
     List<Question> all() {
         RetentionQuestion days = RetentionQuestion.ofArrivals(log.span(), Grain.DAY, 60);
         RetentionQuestion six = days.returning(Stream.concat(
-                        Stream.of(Returning.ANY_ACTIVITY),
-                        WAYS.stream().map(name -> new Returning(name, Optional.of(EventCondition.named(name)))))
-                .toArray(Returning[]::new));
+                        Stream.of(ReturnCriterion.ANY_ACTIVITY),
+                        WAYS.stream().map(name -> new ReturnCriterion(name, Optional.of(EventCondition.named(name)))))
+                .toArray(ReturnCriterion[]::new));
         String sixSql = WAYS.stream()
                 .map(name -> "(" + triangle(AFTER_FIRST + "name = '" + name + "'") + ")")
                 .collect(Collectors.joining(" + "));
@@ -87,9 +87,9 @@ final class Followed {
 
     private double brought() {
         ValueQuestion question = new ValueQuestion(
-                Following.arrivals(log.span(), Grain.WEEK),
+                CohortDefinition.arrivals(log.span(), Grain.WEEK),
                 12,
-                new Worth(Worth.Kind.TIMES, EventCondition.named("beacon_lit"), ""),
+                new ValueMetric(ValueMetric.Kind.TIMES, EventCondition.named("beacon_lit"), ""),
                 PersonCondition.EVERYBODY,
                 Optional.empty());
         return ValueAnalysis.answer(log, runner, kept, question).sums().stream()
@@ -106,7 +106,7 @@ final class Followed {
 
     private double quiet() {
         SurvivalQuestion question = new SurvivalQuestion(
-                Following.arrivals(log.span(), Grain.DAY), QUIET, PersonCondition.EVERYBODY, Optional.empty());
+                CohortDefinition.arrivals(log.span(), Grain.DAY), QUIET, PersonCondition.EVERYBODY, Optional.empty());
         return SurvivalAnalysis.answer(log, runner, kept, question).all().steps().stream()
                 .mapToDouble(step -> (double) step.time() * step.gone())
                 .sum();

@@ -3,7 +3,7 @@ package coldtide.bench;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.MetricScope;
 import coldtide.core.tidetable.TideTable;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;
@@ -49,7 +49,7 @@ public final class Freshness {
                 after.shards().size(),
                 before.shards().size());
         try (ScanRunner runner = new ScanRunner(Runtime.getRuntime().availableProcessors(), Duration.ofMinutes(5))) {
-            ask("days", before, after, log -> TideTable.daily(log, runner, Looking.AT_ALL));
+            ask("days", before, after, log -> TideTable.daily(log, runner, MetricScope.AT_ALL));
             for (Questions.Question question : new Questions(before, runner).all()) {
                 Questions.Question now = named(new Questions(after, runner), question.name());
                 ask(question.name(), question, now);

@@ -1,15 +1,15 @@
 package coldtide.bench;
 
 import coldtide.bench.Questions.Question;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
 import coldtide.core.funnel.FunnelAnalysis;
-import coldtide.core.funnel.FunnelQuestion;
-import coldtide.core.funnel.FunnelSplit;
-import coldtide.core.funnel.FunnelStep;
-import coldtide.core.funnel.Order;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelSplit;
+import coldtide.core.funnel.match.FunnelStep;
+import coldtide.core.funnel.match.Order;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
 import java.time.Duration;
 import java.util.List;
 import java.util.Optional;

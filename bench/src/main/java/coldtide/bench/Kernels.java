@@ -1,5 +1,11 @@
 package coldtide.bench;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.Window;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.funnel.FunnelAnalysis;
 import coldtide.core.funnel.FunnelAnswer;
 import coldtide.core.log.EventLog;
@@ -10,12 +16,6 @@ import coldtide.core.retention.RetentionQuestion;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.ValueTest;
-import coldtide.core.who.Window;
 import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
 import java.time.LocalDate;

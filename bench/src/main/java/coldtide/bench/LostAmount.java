@@ -1,13 +1,13 @@
 package coldtide.bench;
 
-import coldtide.core.change.Drop;
-import coldtide.core.change.Incident;
-import coldtide.core.change.Rate;
+import coldtide.core.anomaly.Incident;
+import coldtide.core.anomaly.counts.Rate;
+import coldtide.core.anomaly.detect.Drop;
+import coldtide.core.filter.value.PropertyValue;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Count;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Having;
 import coldtide.world.scenario.Happening;
 import coldtide.world.scenario.Scenario;
 import java.util.Arrays;
@@ -39,7 +39,7 @@ final class LostAmount {
         return truth.slice().isEmpty() ? 1 : active(List.copyOf(truth.slice())) / all;
     }
 
-    private double active(List<Having> slice) {
+    private double active(List<PropertyValue> slice) {
         long[] days = runner.run(log, SliceDays.of(log, slice))[Count.ACTIVE_PEOPLE.ordinal()];
         return Arrays.stream(days, 0, log.dayNumber(truth.days().from())).sum();
     }

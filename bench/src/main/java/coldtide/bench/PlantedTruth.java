@@ -1,10 +1,10 @@
 package coldtide.bench;
 
-import coldtide.core.change.Drop;
-import coldtide.core.change.Incident;
-import coldtide.core.change.Kind;
+import coldtide.core.anomaly.Incident;
+import coldtide.core.anomaly.detect.Drop;
+import coldtide.core.anomaly.explain.CauseKind;
+import coldtide.core.filter.value.PropertyValue;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Having;
 import coldtide.world.scenario.AppRelease;
 import coldtide.world.scenario.Country;
 import coldtide.world.scenario.Happening;
@@ -26,15 +26,15 @@ import java.util.stream.Stream;
  * @param days from its first day, of its rollout if it comes with a release, to the day after its last
  * @param version it comes with
  */
-record PlantedTruth(Kind kind, Set<Having> slice, DayRange days, Optional<String> version) {
-    private static final Map<String, Kind> KINDS = Map.of(
-            "payment", Kind.PAYMENT,
-            "price", Kind.PRICE,
-            "product fault", Kind.PRODUCT_FAULT,
-            "lost tracking", Kind.LOST_TRACKING,
-            "outage", Kind.OUTAGE,
-            "calendar", Kind.CALENDAR,
-            "mix of arrivals", Kind.MIX);
+record PlantedTruth(CauseKind kind, Set<PropertyValue> slice, DayRange days, Optional<String> version) {
+    private static final Map<String, CauseKind> KINDS = Map.of(
+            "payment", CauseKind.PAYMENT,
+            "price", CauseKind.PRICE,
+            "product fault", CauseKind.PRODUCT_FAULT,
+            "lost tracking", CauseKind.LOST_TRACKING,
+            "outage", CauseKind.OUTAGE,
+            "calendar", CauseKind.CALENDAR,
+            "mix of arrivals", CauseKind.MIX);
     /** Who left because of it stays away, so what fell may be seen so much longer. */
     private static final int AFTERWARDS = 14;
 
@@ -52,8 +52,8 @@ record PlantedTruth(Kind kind, Set<Having> slice, DayRange days, Optional<String
         });
     }
 
-    private static boolean ofEverybody(Kind kind) {
-        return kind == Kind.MIX || kind == Kind.OUTAGE || kind == Kind.CALENDAR;
+    private static boolean ofEverybody(CauseKind kind) {
+        return kind == CauseKind.MIX || kind == CauseKind.OUTAGE || kind == CauseKind.CALENDAR;
     }
 
     private static int first(Scenario scenario, Happening happening) {
@@ -85,22 +85,22 @@ record PlantedTruth(Kind kind, Set<Having> slice, DayRange days, Optional<String
                 .orElseThrow();
     }
 
-    private static Set<Having> slice(Scenario scenario, Happening happening) {
+    private static Set<PropertyValue> slice(Scenario scenario, Happening happening) {
         return happening.where().values().entrySet().stream()
                 .filter(each -> !each.getKey().equals("level") && !each.getKey().equals("room"))
-                .flatMap(each -> each.getValue().stream().map(value -> new Having(each.getKey(), value)))
+                .flatMap(each -> each.getValue().stream().map(value -> new PropertyValue(each.getKey(), value)))
                 .map(having -> byCountry(scenario, having))
                 .collect(Collectors.toSet());
     }
 
     /** A currency of one country is that country. */
-    private static Having byCountry(Scenario scenario, Having having) {
+    private static PropertyValue byCountry(Scenario scenario, PropertyValue having) {
         List<String> paying = scenario.countries().stream()
                 .filter(country -> having.property().equals("currency")
                         && country.currency().equals(having.value()))
                 .map(Country::code)
                 .toList();
-        return paying.size() == 1 ? new Having("country", paying.get(0)) : having;
+        return paying.size() == 1 ? new PropertyValue("country", paying.get(0)) : having;
     }
 
     /** Of all that was found, what may be it: it shares its days, and a condition of its slice; the furthest first. */
@@ -118,7 +118,7 @@ record PlantedTruth(Kind kind, Set<Having> slice, DayRange days, Optional<String
 
     /** Whether it is put down to just those people, or to conditions that nearly the same people have. */
     boolean isRightSlice(Scenario scenario, Incident incident) {
-        Stream<List<Having>> alike = incident.drops().stream()
+        Stream<List<PropertyValue>> alike = incident.drops().stream()
                 .limit(1)
                 .flatMap(drop -> Stream.concat(Stream.of(drop.slice()), drop.same().stream()));
         return slice.isEmpty()

@@ -1,11 +1,11 @@
 package coldtide.bench;
 
+import coldtide.core.filter.value.Profiles;
+import coldtide.core.filter.value.PropertyValue;
 import coldtide.core.log.EventLog;
-import coldtide.core.scan.Sums;
+import coldtide.core.scan.ArraySums;
 import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.DaysByProfile;
-import coldtide.core.who.Having;
-import coldtide.core.who.Profiles;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -16,13 +16,13 @@ final class SliceDays extends DaysByProfile<long[][], long[][]> {
     private final boolean[] has;
     private final int days;
 
-    static SliceDays of(EventLog log, List<Having> slice) {
+    static SliceDays of(EventLog log, List<PropertyValue> slice) {
         List<String> properties =
-                slice.stream().map(Having::property).distinct().toList();
+                slice.stream().map(PropertyValue::property).distinct().toList();
         return new SliceDays(log, Profiles.of(log, properties), slice);
     }
 
-    private SliceDays(EventLog log, Profiles profiles, List<Having> slice) {
+    private SliceDays(EventLog log, Profiles profiles, List<PropertyValue> slice) {
         super(log, profiles, Optional.empty(), EnumSet.allOf(Count.class));
         this.profiles = profiles;
         days = log.days();
@@ -32,7 +32,7 @@ final class SliceDays extends DaysByProfile<long[][], long[][]> {
         }
     }
 
-    private boolean hasAll(int profile, List<Having> slice) {
+    private boolean hasAll(int profile, List<PropertyValue> slice) {
         return slice.stream().allMatch(having -> {
             for (int value : profiles.slices(profile)) {
                 if (value != Profiles.NONE && profiles.slices().get(value).equals(having)) {
@@ -63,7 +63,7 @@ final class SliceDays extends DaysByProfile<long[][], long[][]> {
 
     @Override
     public void merge(long[][] into, long[][] from) {
-        Sums.add(into, from);
+        ArraySums.add(into, from);
     }
 
     @Override

@@ -1,8 +1,11 @@
 package coldtide.bench;
 
 import coldtide.bench.Questions.Question;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.log.EventLog;
-import coldtide.core.measure.Course;
+import coldtide.core.measure.Accumulation;
 import coldtide.core.measure.Measure;
 import coldtide.core.measure.MeasureAnswer.Table;
 import coldtide.core.measure.MeasureQuestion;
@@ -10,9 +13,6 @@ import coldtide.core.measure.Measures;
 import coldtide.core.measure.Split;
 import coldtide.core.measure.Step;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -69,7 +69,7 @@ final class Sliced {
                                 log.span(),
                                 Optional.empty(),
                                 step,
-                                Course.EACH,
+                                Accumulation.EACH,
                                 List.of(measure),
                                 List.of(),
                                 EventCondition.ANY,

@@ -1,13 +1,13 @@
 package coldtide.bench;
 
-import coldtide.core.change.Settlement;
+import coldtide.core.anomaly.explain.Settlement;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
-import coldtide.core.log.ExchangeRates;
-import coldtide.core.log.LogSettings;
-import coldtide.core.log.Money;
 import coldtide.core.log.RawEvent;
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.log.rule.LogSettings;
+import coldtide.core.log.rule.Money;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.ReportingCalendar;
 import coldtide.world.SettlementBook;
 import coldtide.world.World;

@@ -2,9 +2,9 @@ package coldtide.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import coldtide.core.change.Kind;
+import coldtide.core.anomaly.explain.CauseKind;
+import coldtide.core.filter.value.PropertyValue;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Having;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;
 import java.io.ByteArrayOutputStream;
@@ -24,15 +24,16 @@ class DiagnoseTest {
     void theTruthOfTheDemoIsReadFromItsScenario() {
         PlantedTruth sheet = PlantedTruth.of(GULLCOMBE, GULLCOMBE.happening("pay_sheet_fails"))
                 .orElseThrow();
-        assertThat(sheet.kind()).isEqualTo(Kind.PAYMENT);
-        assertThat(sheet.slice()).isEqualTo(Set.of(new Having("platform", "ios"), new Having("country", "GB")));
+        assertThat(sheet.kind()).isEqualTo(CauseKind.PAYMENT);
+        assertThat(sheet.slice())
+                .isEqualTo(Set.of(new PropertyValue("platform", "ios"), new PropertyValue("country", "GB")));
         assertThat(sheet.days().from()).isEqualTo(GULLCOMBE.firstDay().plusDays(80));
         assertThat(sheet.days().to()).isEqualTo(GULLCOMBE.firstDay().plusDays(104));
         assertThat(sheet.version()).hasValue("1.4.0");
 
         PlantedTruth lightning = PlantedTruth.of(GULLCOMBE, GULLCOMBE.happening("gallery_lightning"))
                 .orElseThrow();
-        assertThat(lightning.slice()).containsExactly(new Having("gpu", "Nacre 5"));
+        assertThat(lightning.slice()).containsExactly(new PropertyValue("gpu", "Nacre 5"));
 
         PlantedTruth holiday =
                 PlantedTruth.of(GULLCOMBE, GULLCOMBE.happening("holiday")).orElseThrow();

@@ -2,28 +2,28 @@ package coldtide.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition.Which;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.funnel.FunnelAnalysis;
 import coldtide.core.funnel.FunnelAnswer.Group;
-import coldtide.core.funnel.FunnelQuestion;
-import coldtide.core.funnel.FunnelSplit;
-import coldtide.core.funnel.FunnelStep;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelSplit;
+import coldtide.core.funnel.match.FunnelStep;
 import coldtide.core.log.EventLog;
-import coldtide.core.measure.PeopleQuestion;
-import coldtide.core.retention.Around;
-import coldtide.core.retention.Mix;
+import coldtide.core.measure.users.PeopleQuestion;
+import coldtide.core.retention.BeforeAfter;
+import coldtide.core.retention.MixEffect;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionAnswer;
-import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionQuestion;
-import coldtide.core.retention.SplitBy;
+import coldtide.core.retention.cohort.Cohort;
+import coldtide.core.retention.cohort.SplitBy;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Difference;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition.Which;
-import coldtide.core.who.ValueTest;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
@@ -115,9 +115,9 @@ class HappeningsTest {
     void theCampaignBurstIsMix() {
         DayRange beforeTheLesson = new DayRange(LOG.firstDay(), LOG.firstDay().plusWeeks(15));
         RetentionAnswer answer = answer(beforeTheLesson, Grain.WEEK);
-        List<Mix> mixes = answer.triangles().get(0).mixes();
+        List<MixEffect> mixes = answer.triangles().get(0).mixes();
         assertThat(mixes).isNotEmpty();
-        Mix surest = mixes.get(0);
+        MixEffect surest = mixes.get(0);
         assertThat(surest.group().value()).hasValue("harbour_video");
         assertThat(surest.mix()).isNegative();
         assertThat(surest.mix() / (surest.mix() + surest.within())).isGreaterThan(0.6);
@@ -131,7 +131,7 @@ class HappeningsTest {
     @Test
     void theShorterLessonKeepsMoreNewPeople() {
         LocalDate release = day("1.5.0");
-        Around around = Around.of(answer(LOG.span(), Grain.DAY), 0, release);
+        BeforeAfter around = BeforeAfter.of(answer(LOG.span(), Grain.DAY), 0, release);
         for (int age : new int[] {1, 7}) {
             Difference difference = around.columns().get(age).difference().orElseThrow();
             assertThat(difference.low()).as("day %d", age).isPositive();

@@ -1,6 +1,6 @@
 package coldtide.bench;
 
-import coldtide.core.change.Settlement;
+import coldtide.core.anomaly.explain.Settlement;
 import coldtide.core.log.EventLog;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;

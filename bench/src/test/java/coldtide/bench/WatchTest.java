@@ -3,25 +3,25 @@ package coldtide.bench;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.withinPercentage;
 
-import coldtide.core.change.Arrived;
-import coldtide.core.change.Change;
-import coldtide.core.change.Changes;
-import coldtide.core.change.Drop;
-import coldtide.core.change.Incident;
-import coldtide.core.change.Kind;
-import coldtide.core.change.PerformanceChange;
-import coldtide.core.change.Recovery;
-import coldtide.core.change.Search;
-import coldtide.core.change.Settled;
-import coldtide.core.change.Settlement;
-import coldtide.core.change.Suspect;
+import coldtide.core.anomaly.Changes;
+import coldtide.core.anomaly.Incident;
+import coldtide.core.anomaly.Recovery;
+import coldtide.core.anomaly.SearchProgress;
+import coldtide.core.anomaly.counts.PerformanceChange;
+import coldtide.core.anomaly.detect.Change;
+import coldtide.core.anomaly.detect.Drop;
+import coldtide.core.anomaly.detect.RuledOutGroup;
+import coldtide.core.anomaly.explain.AdRevenueReconciliation;
+import coldtide.core.anomaly.explain.ArrivalSurge;
+import coldtide.core.anomaly.explain.CauseKind;
+import coldtide.core.anomaly.explain.Settlement;
+import coldtide.core.filter.value.PropertyValue;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.KnownRelease;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Count;
 import coldtide.core.tidetable.Figure;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Having;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;
 import java.time.Duration;
@@ -39,7 +39,7 @@ import org.junit.jupiter.api.Test;
 /** What fell in the demo world is found by the watch alone and called by its name; the truth is in its scenario. */
 class WatchTest {
     private static final ScanRunner RUNNER = new ScanRunner(2, Duration.ofMinutes(5));
-    private static final List<Search> TOLD = new ArrayList<>();
+    private static final List<SearchProgress> TOLD = new ArrayList<>();
     private static final Changes FOUND = in(LargeWorld.LOG, LargeWorld.SCENARIO, LargeWorld.SETTLEMENTS, TOLD::add);
 
     @AfterAll
@@ -47,7 +47,8 @@ class WatchTest {
         RUNNER.close();
     }
 
-    private static Changes in(EventLog log, Scenario scenario, List<Settlement> settlements, Consumer<Search> told) {
+    private static Changes in(
+            EventLog log, Scenario scenario, List<Settlement> settlements, Consumer<SearchProgress> told) {
         List<KnownRelease> releases = scenario.releases().stream()
                 .map(release -> new KnownRelease(
                         release.version(),
@@ -57,7 +58,7 @@ class WatchTest {
         return Changes.in(log, RUNNER, new Changes.Question(Optional.empty(), releases, settlements), told);
     }
 
-    private static Incident only(Kind kind) {
+    private static Incident only(CauseKind kind) {
         assertThat(FOUND.incidents())
                 .filteredOn(incident -> incident.kind() == kind)
                 .as("%s", kind)
@@ -77,8 +78,8 @@ class WatchTest {
     /** Happening 4: the family and not the countries in which it is common; frames on level 5 at the stair; after 1.6.0. */
     @Test
     void theLightningIsAProductFaultOfOneGpuFamily() {
-        Incident incident = only(Kind.PRODUCT_FAULT);
-        assertThat(incident.slice()).containsExactly(new Having("gpu", "Nacre 5"));
+        Incident incident = only(CauseKind.PRODUCT_FAULT);
+        assertThat(incident.slice()).containsExactly(new PropertyValue("gpu", "Nacre 5"));
         assertThat(incident.blamed().orElseThrow().release().version()).isEqualTo("1.6.0");
         assertThat(incident.performance())
                 .filteredOn(PerformanceChange::isWorse)
@@ -87,31 +88,31 @@ class WatchTest {
         assertThat(incident.spot().orElseThrow().level()).isEqualTo(5);
         assertThat(incident.spot().orElseThrow().after())
                 .isLessThan(0.7 * incident.spot().orElseThrow().before());
-        List<Suspect> suspects = incident.drops().get(0).suspects();
+        List<RuledOutGroup> suspects = incident.drops().get(0).suspects();
         // The scenario names two countries as decoys: the family is common there.
         assertThat(suspects)
-                .filteredOn(suspect -> suspect.fate() == Suspect.Fate.RULED_OUT)
-                .flatExtracting(Suspect::slice)
-                .containsAnyOf(new Having("country", "BR"), new Having("country", "ID"));
+                .filteredOn(suspect -> suspect.fate() == RuledOutGroup.Fate.RULED_OUT)
+                .flatExtracting(RuledOutGroup::slice)
+                .containsAnyOf(new PropertyValue("country", "BR"), new PropertyValue("country", "ID"));
         assertThat(suspects)
                 .filteredOn(suspect -> suspect.slice().get(0).property().equals("country"))
-                .extracting(Suspect::fate)
-                .containsOnly(Suspect.Fate.RULED_OUT);
+                .extracting(RuledOutGroup::fate)
+                .containsOnly(RuledOutGroup.Fate.RULED_OUT);
     }
 
     /** The fault is seen by how the app runs, before enough people have left to be missed. */
     @Test
     void theLightningIsSeenByItsFramesFirst() {
-        List<Drop> ofFamily = only(Kind.PRODUCT_FAULT).drops().stream()
+        List<Drop> ofFamily = only(CauseKind.PRODUCT_FAULT).drops().stream()
                 .filter(drop -> !drop.slice().isEmpty())
                 .toList();
-        assertThat(ofFamily).extracting(Drop::slice).containsOnly(List.of(new Having("gpu", "Nacre 5")));
+        assertThat(ofFamily).extracting(Drop::slice).containsOnly(List.of(new PropertyValue("gpu", "Nacre 5")));
         LocalDate frames = from(ofFamily, Figure.FRAME_RATE);
         assertThat(frames).isBefore(from(ofFamily, Figure.ACTIVE_PEOPLE));
         LocalDate rollout =
-                only(Kind.PRODUCT_FAULT).blamed().orElseThrow().release().starts();
+                only(CauseKind.PRODUCT_FAULT).blamed().orElseThrow().release().starts();
         assertThat(ChronoUnit.DAYS.between(rollout, frames)).isBetween(0L, 7L);
-        assertThat(only(Kind.PRODUCT_FAULT).days().from()).isEqualTo(frames);
+        assertThat(only(CauseKind.PRODUCT_FAULT).days().from()).isEqualTo(frames);
         assertThat(ofFamily.get(0).figure())
                 .as("What people did leads, not why")
                 .isNotEqualTo(Figure.FRAME_RATE);
@@ -129,8 +130,8 @@ class WatchTest {
     /** Happening 5: on Android 1.7.1 nearly no finished advert arrives; those on the version beside those who are not show it. */
     @Test
     void adFinishedOfAndroidIsLostTracking() {
-        Incident incident = only(Kind.LOST_TRACKING);
-        assertThat(incident.slice()).containsExactly(new Having("platform", "android"));
+        Incident incident = only(CauseKind.LOST_TRACKING);
+        assertThat(incident.slice()).containsExactly(new PropertyValue("platform", "android"));
         assertThat(incident.blamed().orElseThrow().release())
                 .extracting(KnownRelease::version, KnownRelease::platform)
                 .containsExactly("1.7.1", "android");
@@ -145,9 +146,12 @@ class WatchTest {
     @Test
     void howFarItHasComeIsTold() {
         int of = TOLD.get(0).ofRates();
-        assertThat(TOLD.subList(0, of)).extracting(Search::rates).isSorted().doesNotHaveDuplicates();
-        assertThat(TOLD.subList(0, of)).extracting(Search::ofIncidents).containsOnly(0);
-        Search last = TOLD.get(TOLD.size() - 1);
+        assertThat(TOLD.subList(0, of))
+                .extracting(SearchProgress::rates)
+                .isSorted()
+                .doesNotHaveDuplicates();
+        assertThat(TOLD.subList(0, of)).extracting(SearchProgress::ofIncidents).containsOnly(0);
+        SearchProgress last = TOLD.get(TOLD.size() - 1);
         assertThat(last.rates()).isEqualTo(of);
         assertThat(last.incidents()).hasSize(last.ofIncidents() - 1);
     }
@@ -155,8 +159,9 @@ class WatchTest {
     /** What the advert network pays for goes on; as much of it as the log lacks was lost from the record alone. */
     @Test
     void settlementsSayThatAdvertsWereNotLost() {
-        Settled settled = only(Kind.LOST_TRACKING).settled().orElseThrow();
-        assertThat(settled.verdict()).isEqualTo(Settled.Verdict.RECORD_LOST);
+        AdRevenueReconciliation settled =
+                only(CauseKind.LOST_TRACKING).settled().orElseThrow();
+        assertThat(settled.verdict()).isEqualTo(AdRevenueReconciliation.Verdict.RECORD_LOST);
         assertThat(settled.platform()).isEqualTo("android");
         // No advert of the world is lost on its way while all is well, but for what comes too late or spoilt.
         assertThat(settled.countedBefore() / settled.settledBefore()).isBetween(0.95, 1.0);
@@ -167,13 +172,13 @@ class WatchTest {
     /** Happening 1: on iOS those who pay in pounds buy nothing while they open the sheet as ever. */
     @Test
     void theFailingPaySheetIsPayment() {
-        Incident incident = only(Kind.PAYMENT);
-        List<Having> people = Stream.concat(Stream.of(incident.slice()), incident.drops().get(0).same().stream())
+        Incident incident = only(CauseKind.PAYMENT);
+        List<PropertyValue> people = Stream.concat(Stream.of(incident.slice()), incident.drops().get(0).same().stream())
                 .flatMap(List::stream)
                 .toList();
         assertThat(people)
-                .contains(new Having("platform", "ios"))
-                .containsAnyOf(new Having("currency", "GBP"), new Having("country", "GB"));
+                .contains(new PropertyValue("platform", "ios"))
+                .containsAnyOf(new PropertyValue("currency", "GBP"), new PropertyValue("country", "GB"));
         assertThat(incident.blamed().orElseThrow().release())
                 .extracting(KnownRelease::version, KnownRelease::platform)
                 .containsExactly("1.4.0", "ios");
@@ -185,7 +190,7 @@ class WatchTest {
     @Test
     void theDearerCoastIsPrice() {
         assertThat(FOUND.incidents())
-                .filteredOn(incident -> incident.kind() == Kind.PRICE)
+                .filteredOn(incident -> incident.kind() == CauseKind.PRICE)
                 .isNotEmpty()
                 .allSatisfy(incident -> {
                     assertThat(incident.slice().toString()).containsAnyOf("BR", "MX", "AR", "CL", "BRL", "MXN");
@@ -200,7 +205,7 @@ class WatchTest {
     /** Happening 2: day-1 retention of the burst's week falls, in no slice. */
     @Test
     void theBurstIsAMixOfArrivals() {
-        Incident incident = only(Kind.MIX);
+        Incident incident = only(CauseKind.MIX);
         assertThat(incident.slice()).isEmpty();
         assertThat(incident.drops()).extracting(drop -> drop.figure()).contains(Figure.NEXT_DAY);
         assertThat(ChronoUnit.DAYS.between(
@@ -208,8 +213,9 @@ class WatchTest {
                 .isBetween(0L, 2L);
         assertThat(incident.mixed().orElseThrow().mix())
                 .isLessThan(incident.mixed().orElseThrow().within());
-        Arrived arrived = incident.arrived().orElseThrow();
-        assertThat(arrived.having()).isIn(new Having("campaign", campaign()), new Having("channel", channel()));
+        ArrivalSurge arrived = incident.arrived().orElseThrow();
+        assertThat(arrived.having())
+                .isIn(new PropertyValue("campaign", campaign()), new PropertyValue("channel", channel()));
         long[] came = RUNNER.run(LargeWorld.LOG, SliceDays.of(LargeWorld.LOG, List.of()))[Count.NEW_PEOPLE.ordinal()];
         int from = LargeWorld.LOG.dayNumber(incident.days().from());
         double usual = Arrays.stream(came, from - 28, from).average().orElseThrow();
@@ -236,7 +242,7 @@ class WatchTest {
     /** 1.8.0 mends what 1.7.1 lost: a week after it adverts are back but for those who have not updated, told apart from the fall. */
     @Test
     void whatIsMendedIsSeenToBeBack() {
-        Drop lead = only(Kind.LOST_TRACKING).drops().get(0);
+        Drop lead = only(CauseKind.LOST_TRACKING).drops().get(0);
         LocalDate mended = LargeWorld.SCENARIO.releases("android").stream()
                 .filter(release -> release.version().equals("1.8.0"))
                 .map(release -> LargeWorld.SCENARIO.firstDay().plusDays(release.day()))
@@ -267,7 +273,7 @@ class WatchTest {
     /** Happening 6: from 19:30 to 21:30, so three clock hours fall short. */
     @Test
     void theOutageHasItsHours() {
-        Incident incident = only(Kind.OUTAGE);
+        Incident incident = only(CauseKind.OUTAGE);
         LocalDate day = starts("outage");
         assertThat(incident.days()).isEqualTo(new DayRange(day, day.plusDays(1)));
         assertThat(incident.outage().orElseThrow().from())
@@ -282,7 +288,7 @@ class WatchTest {
     /** Happening 7: fewer people on the two days after the holiday. */
     @Test
     void theTroughAfterTheHolidayIsTheCalendar() {
-        Incident incident = only(Kind.CALENDAR);
+        Incident incident = only(CauseKind.CALENDAR);
         assertThat(incident.days().from()).isEqualTo(starts("holiday").plusDays(1));
         assertThat(incident.peak()).isTrue();
         assertThat(incident.drops()).extracting(drop -> drop.figure()).contains(Figure.ACTIVE_PEOPLE);
@@ -297,6 +303,8 @@ class WatchTest {
                 in(WorldLog.of(quiet), quiet, List.of(), search -> {}).incidents();
         // Twenty-two figures for half a year, and one false alarm a year and figure at most.
         assertThat(told).hasSizeLessThanOrEqualTo(11);
-        assertThat(told).noneMatch(incident -> incident.kind() == Kind.PRODUCT_FAULT || incident.kind() == Kind.OUTAGE);
+        assertThat(told)
+                .noneMatch(
+                        incident -> incident.kind() == CauseKind.PRODUCT_FAULT || incident.kind() == CauseKind.OUTAGE);
     }
 }

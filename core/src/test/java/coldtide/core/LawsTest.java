@@ -3,20 +3,20 @@ package coldtide.core;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
 import coldtide.core.log.EventLog;
 import coldtide.core.release.AdoptionAnalysis;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionAnswer;
-import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionQuestion;
+import coldtide.core.retention.cohort.Cohort;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.tidetable.Figure;
-import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.MetricScope;
 import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
@@ -52,7 +52,7 @@ class LawsTest {
     }
 
     private static PeriodCounts over(EventLog log, DayRange range) {
-        return TideTable.counts(log, RUNNER, List.of(range), Looking.AT_ALL).get(0);
+        return TideTable.counts(log, RUNNER, List.of(range), MetricScope.AT_ALL).get(0);
     }
 
     @ParameterizedTest
@@ -61,7 +61,7 @@ class LawsTest {
         EventLog log = new RandomHistory(seed, 120, 50).log(97, seed);
         PeriodCounts whole = over(log, log.span());
         for (Grain grain : Grain.values()) {
-            List<PeriodCounts> parts = TideTable.counts(log, RUNNER, log.span().periods(grain), Looking.AT_ALL);
+            List<PeriodCounts> parts = TideTable.counts(log, RUNNER, log.span().periods(grain), MetricScope.AT_ALL);
             for (Figure figure : ADDITIVE) {
                 double sum =
                         parts.stream().mapToDouble(part -> value(part, figure)).sum();
@@ -138,7 +138,7 @@ class LawsTest {
     void theReleasesOfADayAddUpToItsActivePeople(long seed) {
         EventLog log = new RandomHistory(seed, 100, 30).log(64, seed);
         AdoptionAnalysis.Adoption adoption = RUNNER.run(log, new AdoptionAnalysis(log));
-        List<PeriodCounts> days = TideTable.counts(log, RUNNER, log.span().periods(Grain.DAY), Looking.AT_ALL);
+        List<PeriodCounts> days = TideTable.counts(log, RUNNER, log.span().periods(Grain.DAY), MetricScope.AT_ALL);
         for (int day = 0; day < log.days(); day++) {
             assertThat((double) adoption.active(day)).isEqualTo(value(days.get(day), Figure.ACTIVE_PEOPLE));
         }

@@ -4,12 +4,12 @@ import static java.util.stream.Collectors.groupingBy;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
-import coldtide.core.log.ExchangeRates;
-import coldtide.core.log.LogSettings;
-import coldtide.core.log.Money;
 import coldtide.core.log.RawEvent;
-import coldtide.core.log.Release;
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.log.rule.LogSettings;
+import coldtide.core.log.rule.Money;
+import coldtide.core.log.rule.Release;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.ReportingCalendar;
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -114,7 +114,7 @@ public final class RandomHistory {
     }
 
     /**
-     * Handbook §4: events of one install of a person with no gap over 30 minutes, in order of their start; passive ones are in
+     * Handbook, Sessions: events of one install of a person with no gap over 30 minutes, in order of their start; passive ones are in
      * none.
      *
      * @param owned events in time order, each with its person
@@ -178,7 +178,7 @@ public final class RandomHistory {
                 event.item());
     }
 
-    /** Handbook §2, as slowly as it is written: the account its install named last, else the first it names, else nobody's. */
+    /** Handbook, User, as slowly as it is written: the account its install named last, else the first it names, else nobody's. */
     private static Event owned(Event event, List<Event> rows) {
         List<Event> naming = rows.stream()
                 .filter(other -> other.install() == event.install() && other.account() != RawEvent.NOBODY)

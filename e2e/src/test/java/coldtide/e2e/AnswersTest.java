@@ -58,8 +58,8 @@ class AnswersTest {
     @CsvSource({
         "tide?by=day, /tide-table, by=week",
         "retention?by=week, /retention, by=day",
-        "measures, /measures, by=week",
-        "register, /register, direction=up"
+        "metrics, /measures, by=week",
+        "users, /register, direction=up"
     })
     void anAnswerThatIsLateIsNotShownUnderAnotherQuestion(String room, String path, String change) {
         try (Visitor visitor = Visitor.in(room)) {
@@ -67,7 +67,7 @@ class AnswersTest {
             Locator findings = visitor.page.locator("aside.margin ul");
             assertThat(findings).not().isEmpty();
             visitor.page.waitForLoadState(LoadState.NETWORKIDLE);
-            String before = findings.innerText();
+            String before = settled(findings);
             String figures = settled(visitor.page.locator("section.answer-main"));
             List<Route> held = new ArrayList<>();
             visitor.page.route(url -> url.endsWith("/api/apps/gullcombe" + path), held::add);
@@ -136,7 +136,7 @@ class AnswersTest {
                             AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName("Stop").setExact(true))
                     .click();
-            assertThat(visitor.page.getByText("These figures answer the question before."))
+            assertThat(visitor.page.getByText("This answer belongs to the previous question."))
                     .isVisible();
             visitor.page.unroute(question);
             visitor.page
@@ -152,18 +152,18 @@ class AnswersTest {
             value = {
                 "tide?among=|{\"not\":null}",
                 "retention?among=|{\"all\":[null]}",
-                "register?among=|[7]",
+                "users?among=|[7]",
                 "funnels?steps=|[{\"what\":{\"not\":null}}]",
-                "extracts?what=|{\"event\":7}",
-                "contrast?first=|{\"did\":null}",
-                "places?among=|oops",
+                "events?what=|{\"event\":7}",
+                "compare?first=|{\"did\":null}",
+                "levels?among=|oops",
                 "segments?among=|{\"segment\":\"x\"}"
             })
     void anAddressThatCannotBeReadSaysSo(String room, String value) {
         try (Visitor visitor = Visitor.in(room + URLEncoder.encode(value, StandardCharsets.UTF_8))) {
             assertThat(visitor.page.getByRole(AriaRole.ALERT)).containsText("cannot be read");
             visitor.page
-                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Open the room as it starts"))
+                    .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Reset the room"))
                     .click();
             assertThat(visitor.page.getByRole(AriaRole.ALERT)).hasCount(0);
             assertThat(visitor.page.locator(".head")).isVisible();
@@ -175,13 +175,14 @@ class AnswersTest {
         try (Visitor visitor = Visitor.in("tide")) {
             AtomicBoolean saved = new AtomicBoolean();
             visitor.page.onDownload(download -> saved.set(true));
-            visitor.word("Grain").click();
+            visitor.settle();
+            visitor.word("Period").click();
             visitor.page.keyboard().press("x");
             visitor.page.waitForTimeout(300);
             assertThat(saved).isFalse();
             visitor.page.keyboard().press("Escape");
-            assertThat(visitor.page.getByRole(AriaRole.MENU)).hasCount(0);
-            visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            assertThat(visitor.page.locator("[role=dialog]")).hasCount(0);
+            visitor.exportByKey();
         }
     }
 }

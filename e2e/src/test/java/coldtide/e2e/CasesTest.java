@@ -30,8 +30,8 @@ class CasesTest {
             assertThat(row).hasCount(1);
             row.getByRole(AriaRole.BUTTON).click();
             Locator argument = visitor.page.locator(".case-argument");
-            assertThat(visitor.page.locator("h1")).hasText("Revenue from adverts of gpu Nacre 5 fell");
-            assertThat(argument).containsText("Without it nothing fell");
+            assertThat(visitor.page.locator("h1")).hasText("Revenue from ads of gpu Nacre 5 dropped");
+            assertThat(argument).containsText("Without this group there is no drop");
             assertThat(visitor.page.locator(".case-view canvas, .case-view svg").first())
                     .isVisible();
 
@@ -50,12 +50,12 @@ class CasesTest {
                             AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName("CSV").setExact(true))
                     .click());
-            assertThat(Files.readString(csv.path())).contains("Revenue from adverts,gpu Nacre 5");
+            assertThat(Files.readString(csv.path())).contains("Revenue from ads,gpu Nacre 5");
 
             visitor.page
                     .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep as evidence"))
                     .click();
-            assertThat(visitor.page.locator(".case-view")).containsText("Kept as evidence number");
+            assertThat(visitor.page.locator(".case-view")).containsText("Saved as evidence number");
 
             visitor.page.goBack();
             assertThat(where).hasAttribute("aria-expanded", "false");
@@ -80,25 +80,27 @@ class CasesTest {
             visitor.go(home + "/measures?m=" + URLEncoder.encode(mean, StandardCharsets.UTF_8));
             page.getByRole(
                             AriaRole.BUTTON,
-                            new Page.GetByRoleOptions().setName("Watch it").setExact(true))
+                            new Page.GetByRoleOptions()
+                                    .setName("Create monitor")
+                                    .setExact(true))
                     .focus();
             page.keyboard().press("Enter");
-            page.getByLabel("Under the name").fill("Heights");
-            page.getByLabel("Under the name").press("Enter");
-            assertThat(page.getByText("is watched by the day from now on")).isVisible();
+            page.getByLabel("Name").fill("Heights");
+            page.getByLabel("Name").press("Enter");
+            assertThat(page.getByText("is now monitored daily")).isVisible();
 
             visitor.enter("Watch", "Cases");
             page.locator(".cases tbody tr")
-                    .filter(new Locator.FilterOptions().setHasText("“Heights” fell"))
+                    .filter(new Locator.FilterOptions().setHasText("“Heights” dropped"))
                     .getByRole(AriaRole.BUTTON)
                     .click();
-            assertThat(page.locator("h1")).containsText("“Heights” fell");
+            assertThat(page.locator("h1")).containsText("“Heights” dropped");
             assertThat(page.locator(".case-kind")).containsText("Unexplained");
             assertThat(page.locator(".case-argument li")
                             .filter(new Locator.FilterOptions().setHasText("Where"))
                             .first())
                     .containsText("country BR");
-            assertThat(page.getByText("Take it apart in Measures")).isVisible();
+            assertThat(page.getByText("Split in Metrics")).isVisible();
         }
     }
 
@@ -113,39 +115,42 @@ class CasesTest {
                     .filter(new Locator.FilterOptions().setHasText("Nacre 5"))
                     .getByRole(AriaRole.BUTTON)
                     .click();
-            press(visitor, "Keep it as a case");
+            press(visitor, "Save as case");
             assertThat(visitor.page.locator(".case-kind")).containsText("open");
-            Locator verdict =
-                    visitor.page.locator(".case-argument li").filter(new Locator.FilterOptions().setHasText("Verdict"));
-            verdict.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Say it otherwise"))
+            Locator verdict = visitor.page
+                    .locator(".case-argument li")
+                    .filter(new Locator.FilterOptions().setHasText("Conclusion"));
+            verdict.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Edit text"))
                     .click();
             visitor.page
-                    .getByLabel("Words for “Verdict”")
+                    .getByLabel("Text of “Conclusion”")
                     .fill("The player of 2.0 breaks adverts: {size} since {first day}.");
-            press(visitor, "Keep these words");
+            press(visitor, "Save text");
             assertThat(verdict).containsText("The player of 2.0 breaks adverts: −");
             assertThat(verdict.locator(".bound")).hasCount(2);
             assertThat(verdict.locator(".bound").last()).hasText("Wed 15 Apr");
 
-            press(visitor, "Change its title, status or what was done");
+            press(visitor, "Edit title, status or action");
             visitor.page.getByLabel("Title").fill("Broken player");
-            visitor.page.getByLabel("What was done").fill("The old player for this GPU.");
-            visitor.page.getByLabel("It should help from").fill("2026-05-04");
-            press(visitor, "Keep it");
+            visitor.page.getByLabel("Action taken").fill("The old player for this GPU.");
+            visitor.date("Effective from", "20260504");
+            press(visitor, "Save");
             assertThat(visitor.page.locator("h1")).hasText("Broken player");
-            assertThat(visitor.page.locator(".case-argument")).containsText("Back: since Mon 4 May");
+            assertThat(visitor.page.locator(".case-argument")).containsText("Recovered: since Mon 4 May");
 
-            visitor.page.getByLabel("Say something").fill("Told the makers of the player.");
-            press(visitor, "Say it");
+            visitor.page.getByLabel("Add a comment").fill("Told the makers of the player.");
+            press(visitor, "Add");
             assertThat(visitor.page.locator(".case-comments")).containsText("Told the makers");
 
             visitor.page
                     .getByRole(
                             AriaRole.BUTTON,
-                            new Page.GetByRoleOptions().setName("Ask again").setExact(true))
+                            new Page.GetByRoleOptions()
+                                    .setName("Compare with current data")
+                                    .setExact(true))
                     .click();
             assertThat(visitor.page.locator(".case-then thead th")).hasCount(3);
-            press(visitor, "Let the case say what is found now");
+            press(visitor, "Update the case with the current data");
             assertThat(visitor.page.locator(".case-then thead th")).hasCount(4);
 
             Download html = visitor.page.waitForDownload(() -> press(visitor, "HTML"));
@@ -176,7 +181,7 @@ class CasesTest {
     @Test
     void aCaseThatIsNotThereIsSaid() {
         try (Visitor visitor = Visitor.in("cases?case=2020-01-01.revenue")) {
-            assertThat(visitor.page.locator(".cases")).containsText("There is no case “2020-01-01.revenue” any more");
+            assertThat(visitor.page.locator(".cases")).containsText("The case “2020-01-01.revenue” no longer exists");
         }
     }
 }

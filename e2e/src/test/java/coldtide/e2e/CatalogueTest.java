@@ -63,11 +63,11 @@ class CatalogueTest {
     void whatIsWrittenIsReadEverywhereAndMarkupIsText() {
         try (Visitor visitor = Visitor.in("catalogue?" + ALL + "&open=storm_met")) {
             Page page = visitor.page;
-            press(page, "Write what it means");
-            page.getByLabel("What it means").fill("<img src=x onerror=alert(1)> A storm at sea");
-            page.getByLabel("Shown as").fill("Storms <b>met</b>");
+            press(page, "Edit description");
+            page.getByLabel("Description").fill("<img src=x onerror=alert(1)> A storm at sea");
+            page.getByLabel("Display name").fill("Storms <b>met</b>");
             page.getByLabel("Owner").fill("Coast team");
-            press(page, "Write it down");
+            press(page, "Save");
             assertThat(page.locator(".entry-words")).containsText("<img src=x onerror=alert(1)> A storm at sea");
             assertThat(page.locator(".entry-words")).containsText("Owner: Coast team.");
             assertThat(row(page, "storm_met")).containsText("Storms <b>met</b>storm_met");
@@ -78,17 +78,17 @@ class CatalogueTest {
             assertThat(page.url()).contains("back=storm_met");
 
             visitor.go("/a/gullcombe/catalogue?" + ALL + "&open=storm_met");
-            press(page, "Write what it means");
-            page.getByLabel("Shown as").fill("");
-            page.getByLabel("Hide it where one is chosen").check();
-            press(page, "Write it down");
+            press(page, "Edit description");
+            page.getByLabel("Display name").fill("");
+            page.getByLabel("Hide from pickers").check();
+            press(page, "Save");
             assertThat(row(page, "storm_met")).hasCount(0);
-            visitor.choose("Showing", "hidden ones");
+            visitor.choose("Showing", "hidden");
             assertThat(page.locator("tr[data-name]")).hasCount(1);
-            press(page, "Write what it means");
-            page.getByLabel("Hide it where one is chosen").uncheck();
-            press(page, "Write it down");
-            assertThat(page.getByText("No event is like that.")).isVisible();
+            press(page, "Edit description");
+            page.getByLabel("Hide from pickers").uncheck();
+            press(page, "Save");
+            assertThat(page.getByText("No event matches.")).isVisible();
         }
     }
 
@@ -105,17 +105,17 @@ class CatalogueTest {
         try (Visitor visitor = Visitor.in("catalogue?" + ALL + "&open=push_received")) {
             Page page = visitor.page;
             Locator part = page.locator(".activity");
-            assertThat(part).containsText("This is passive");
+            assertThat(part).containsText("Passive: this event does not count");
             press(page, "Count it as activity");
-            assertThat(part).containsText("Active people a day would go from");
-            press(page, "Leave it");
+            assertThat(part).containsText("Active users per day would go from");
+            press(page, "Cancel");
             press(page, "Count it as activity");
-            press(page, "Count anew");
-            assertThat(part).containsText("Who does this is active.");
+            press(page, "Recalculate");
+            assertThat(part).containsText("This event counts as activity.");
             assertThat(row(page, "push_received")).containsText("activity");
             press(page, "No longer count it as activity");
-            press(page, "Count anew");
-            assertThat(part).containsText("This is passive");
+            press(page, "Recalculate");
+            assertThat(part).containsText("Passive: this event does not count");
         }
     }
 
@@ -123,8 +123,8 @@ class CatalogueTest {
     void aPropertyShowsItsValuesAndTheEventsThatHaveIt() throws SQLException {
         try (Visitor visitor = Visitor.in("catalogue?" + ALL)) {
             Page page = visitor.page;
-            visitor.choose("Of what", "properties");
-            page.getByLabel("Only names with").fill("star");
+            visitor.choose("List", "properties");
+            page.getByLabel("Name contains").fill("star");
             assertThat(page.locator("tr[data-name]")).hasCount(1);
             press(page, "stars");
             long three =
@@ -150,9 +150,9 @@ class CatalogueTest {
             page.keyboard().press("Tab");
             page.keyboard().press("Tab");
             page.keyboard().press("Tab");
-            assertThat(page.getByText("Write what it means")).isFocused();
+            assertThat(page.getByText("Edit description")).isFocused();
             page.keyboard().press("Enter");
-            assertThat(page.getByLabel("What it means")).isFocused();
+            assertThat(page.getByLabel("Description")).isFocused();
             page.keyboard().press("Escape");
             name.focus();
             page.keyboard().press("Enter");

@@ -33,7 +33,7 @@ class ChannelsTest {
                   join (%s) w using (install_id)
                   where c.properties ->> 'channel' is not null
                   order by w.person, e.time, e.received) f where campaign like ?""".formatted(Visitor.WHOSE), campaign);
-        return String.format(Locale.ROOT, "%,d people", people);
+        return String.format(Locale.ROOT, "%,d users", people);
     }
 
     @Test
@@ -49,24 +49,24 @@ class ChannelsTest {
             rules.last().getByLabel("Value").fill("^gulls_(");
             rules.last().getByLabel("Channel").fill("all gulls");
             assertThat(rules.last()).containsText("not saved yet");
-            button(page, "Save the rules").click();
+            button(page, "Save").click();
             assertThat(page.getByRole(AriaRole.ALERT)).containsText("Rule 2: ");
             rules.last().getByLabel("Value").fill("^gulls_[ab]$");
-            button(page, "Save the rules").click();
+            button(page, "Save").click();
             assertThat(rules.last()).containsText(cameBy("gulls\\__"));
 
-            visitor.go("/a/gullcombe/register?columns=arrival_channel,arrival_rule&among="
+            visitor.go("/a/gullcombe/users?columns=arrival_channel,arrival_rule&among="
                     + "%7B%22property%22:%22arrival_channel%22,%22value%22:%22FIRST%22,%22is%22:%22all%20gulls%22%7D");
-            Locator first = page.locator(".register tbody tr").first();
+            Locator first = visitor.rows("Users").first();
             assertThat(first).containsText("campaign matches “^gulls_[ab]$”");
             first.getByRole(AriaRole.BUTTON).first().click();
-            assertThat(page.locator(".log-facts")).containsText("Came by all gulls: campaign matches “^gulls_[ab]$”.");
+            assertThat(page.locator(".log-facts")).containsText("Channel all gulls: campaign matches “^gulls_[ab]$”.");
 
             visitor.go("/a/gullcombe/" + RULES);
             rules.last().getByText("Remove").click();
-            button(page, "Save the rules").click();
+            button(page, "Save").click();
             assertThat(rules).hasCount(1);
-            assertThat(button(page, "Save the rules")).hasCount(0);
+            assertThat(button(page, "Save")).hasCount(0);
         }
     }
 
@@ -75,7 +75,7 @@ class ChannelsTest {
         try (Visitor visitor = Visitor.in("tide?days=2026-05-01..2026-05-31")) {
             Page page = visitor.page;
             Locator ads = page.locator(".arrivals tr", new Page.LocatorOptions().setHasText("lantern_ads"));
-            assertThat(ads).containsText("every day");
+            assertThat(ads).containsText("all");
             String newPeople = ads.locator("td").first().innerText();
             assertThat(page.locator(".arrivals tr", new Page.LocatorOptions().setHasText("store_browse"))
                             .locator("td")
@@ -84,13 +84,13 @@ class ChannelsTest {
             // Of some people there is no cost for each: the cost is of the whole channel.
             visitor.go("/a/gullcombe/tide?days=2026-05-01..2026-05-31&among="
                     + "%7B%22property%22:%22platform%22,%22is%22:%22ios%22%7D");
-            assertThat(visitor.word("Among")).hasText("whose platform is ios");
+            assertThat(visitor.word("Filter")).hasText("users whose platform is ios");
             assertThat(ads).isVisible();
             assertThat(ads).not().containsText("EUR");
             visitor.go("/a/gullcombe/tide?days=2026-05-01..2026-05-31");
             ads.getByRole(AriaRole.LINK).click();
-            assertThat(page.locator(".sentence")).containsText("who came new");
-            assertThat(page.locator(".pages")).containsText("of " + newPeople);
+            assertThat(page.locator(".sentence")).containsText("who joined");
+            assertThat(page.getByLabel("Pages")).containsText("of " + newPeople);
         }
     }
 

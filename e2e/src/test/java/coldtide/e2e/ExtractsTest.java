@@ -20,19 +20,18 @@ class ExtractsTest {
     @Test
     void purchasesAreReadAndTakenAway() throws IOException, SQLException {
         try (Visitor visitor =
-                Visitor.in("extracts?days=2026-04-01..2026-05-31&what=%7B%22event%22%3A%22purchase%22%7D")) {
-            assertThat(visitor.page.locator(".extract tbody tr")).hasCount(50);
-            assertThat(visitor.page.locator(".extract tbody tr").first()).containsText("country");
+                Visitor.in("events?days=2026-04-01..2026-05-31&what=%7B%22event%22%3A%22purchase%22%7D")) {
+            assertThat(visitor.rows("Events")).hasCount(50);
+            assertThat(visitor.rows("Events").first()).containsText("country");
             visitor.choose("Direction", "oldest first");
-            assertThat(visitor.page.locator(".extract tbody tr").first()).containsText("1 Apr");
+            assertThat(visitor.rows("Events").first()).containsText("1 Apr");
             visitor.page
                     .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Next"))
                     .click();
-            assertThat(visitor.page.locator(".pages")).containsText("51 to 100 of");
-            visitor.choose("Order", "amount");
-            assertThat(visitor.page.locator(".pages")).containsText("1 to 50 of");
-            Download file =
-                    visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            assertThat(visitor.page.getByLabel("Pages")).containsText("51 to 100 of");
+            visitor.choose("Sort by", "amount");
+            assertThat(visitor.page.getByLabel("Pages")).containsText("1 to 50 of");
+            Download file = visitor.exportByKey();
             assertThat(file.suggestedFilename()).isEqualTo("gullcombe-events.csv");
             List<String> lines = Files.readAllLines(file.path());
             long purchases =
@@ -47,21 +46,21 @@ class ExtractsTest {
     @Test
     void whoIsToldIsSaidInTheSettings() {
         try (Visitor visitor = Visitor.in("settings?part=alerts")) {
-            visitor.page.getByLabel("Mail address").fill("watch@coast.example");
+            visitor.page.getByLabel("Email address").fill("watch@coast.example");
             visitor.page
                     .getByRole(
                             AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName("Add").setExact(true))
                     .click();
             assertThat(visitor.page.locator(".settings-part")).containsText("watch@coast.example");
-            visitor.pick("Tell", "to a webhook");
+            visitor.pick("Notify", "to a webhook");
             visitor.page.getByLabel("https:// address").fill("ftp://coast.example");
             visitor.page.keyboard().press("Enter");
             assertThat(visitor.page.getByRole(AriaRole.ALERT)).containsText("name a host");
             visitor.page.getByLabel("https:// address").fill("https://coast.example/hook");
             visitor.page.keyboard().press("Enter");
             assertThat(visitor.page.locator(".shown-once")).containsText("HMAC-SHA-256");
-            assertThat(visitor.page.locator(".settings-part")).containsText("waits for a keeper to allow it");
+            assertThat(visitor.page.locator(".settings-part")).containsText("waiting for an admin");
         }
     }
 }

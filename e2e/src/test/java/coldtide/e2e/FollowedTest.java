@@ -4,13 +4,10 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
-import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.sql.SQLException;
 import java.util.Locale;
 import java.util.regex.Matcher;
@@ -51,7 +48,7 @@ class FollowedTest {
             goTo(visitor, "Split by");
             visitor.page.keyboard().press("Enter");
             Locator field =
-                    visitor.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("by the first"));
+                    visitor.page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("first value of"));
             assertThat(field).isFocused();
             visitor.page.keyboard().type("country");
             visitor.page.keyboard().press("ArrowDown");
@@ -66,37 +63,38 @@ class FollowedTest {
             visitor.page.keyboard().press("ArrowRight");
             Locator cell = visitor.page.locator("[data-row='1'] [data-column='1']");
             assertThat(cell).isFocused();
-            Matcher counts = Pattern.compile(": ([\\d,]+) of ([\\d,]+) people").matcher(cell.getAttribute("title"));
+            Matcher counts = Pattern.compile(": ([\\d,]+) of ([\\d,]+) users").matcher(cell.getAttribute("title"));
             assertThat(counts.find()).isTrue();
             visitor.page.keyboard().press("Enter");
             Locator sheet = visitor.page.getByRole(AriaRole.DIALOG).last();
             assertThat(sheet).containsText(counts.group(1) + " came back");
-            sheet.getByText("people", new Locator.GetByTextOptions().setExact(true))
+            isWhole(sheet);
+            sheet.getByText("Show users", new Locator.GetByTextOptions().setExact(true))
                     .first()
                     .press("Enter");
-            visitor.page.waitForURL("**/register?**");
-            assertThat(visitor.page.locator("main, .register, body").first()).containsText(counts.group(1) + " people");
+            visitor.page.waitForURL("**/users?**");
+            assertThat(visitor.page.locator("main, .register, body").first()).containsText(counts.group(1) + " users");
         }
     }
 
     @Test
     void rowsAreOrderedCountedAndDrawnAsBars() {
         try (Visitor visitor = in("&split=platform")) {
-            visitor.choose("Cells say", "counts");
-            assertThat(visitor.page.locator(".pooled th").first()).hasText("pooled");
-            visitor.choose("Shown as", "bars of chosen ages");
+            visitor.choose("Cells show", "counts");
+            assertThat(visitor.page.locator(".pooled th").first()).hasText(Pattern.compile("^average\\??$"));
+            visitor.choose("Shown as", "bars for chosen ages");
             Locator bars = visitor.page.locator(".kept-bar");
             assertThat(bars).hasCount(6);
-            assertThat(bars.first()).containsText("kept");
+            assertThat(bars.first()).containsText("retained");
             assertThat(bars.first()).containsText("churned");
             visitor.word("Chosen ages").click();
-            Locator field = visitor.page.getByLabel("Ages, with commas between");
+            Locator field = visitor.page.getByLabel("Ages, separated by commas");
             field.fill("2, x");
-            assertThat(visitor.page.getByText("“x” is no age")).isVisible();
+            assertThat(visitor.page.getByText("“x” is not an age")).isVisible();
             field.fill("2");
             field.press("Enter");
             assertThat(bars).hasCount(2);
-            assertThat(visitor.page.locator(".kept-bars h2")).hasText("Kept at week 2");
+            assertThat(visitor.page.locator(".kept-bars h2")).hasText("Retained in week 2");
         }
         try (Visitor visitor = in("&order=size")) {
             Locator sizes = visitor.page.locator(".triangle tbody td[data-column='-1']");
@@ -119,14 +117,14 @@ class FollowedTest {
         long people = beacons("count(distinct f.person)", "true");
         long lit = beacons("count(*)", "name = 'beacon_lit' and e.week - f.week <= 21");
         try (Visitor visitor = in("")) {
-            visitor.choose("Asked", "how much had each brought");
-            assertThat(visitor.page.locator(".margin")).containsText("in revenue less refunds");
-            visitor.choose("Brought", "times of beacon_lit");
+            visitor.choose("Question", "what was their lifetime value (LTV)");
+            assertThat(visitor.page.locator(".margin")).containsText("revenue minus refunds");
+            visitor.choose("Value", "number of beacon_lit");
             Locator row = visitor.page.locator("tr[data-cohort='2026-05-04']");
             assertThat(row.locator("td").first()).hasText(String.valueOf(people));
             assertThat(row.locator("td[data-age='3']"))
                     .hasText(String.format(Locale.ROOT, "%.2f", (double) lit / people));
-            assertThat(visitor.page.locator(".margin")).containsText("in times of beacon_lit");
+            assertThat(visitor.page.locator(".margin")).containsText("number of beacon_lit");
         }
     }
 
@@ -145,11 +143,11 @@ class FollowedTest {
     @Test
     void howLongTheyStayedIsTestedBetweenGroups() {
         try (Visitor visitor = in("&split=platform")) {
-            visitor.choose("Asked", "how long until they went quiet");
+            visitor.choose("Question", "how long until they churned");
             assertThat(visitor.page.locator(".staying tbody tr")).hasCount(2);
             assertThat(visitor.page.locator(".margin")).containsText("log-rank test of 2 groups");
-            visitor.choose("Quiet for", "7 days");
-            assertThat(visitor.page.locator(".margin")).containsText("Quiet is 7 whole days without any activity");
+            visitor.choose("Days without activity", "7 days");
+            assertThat(visitor.page.locator(".margin")).containsText("Churned means 7 full days without any activity");
             assertThat(visitor.page.url()).contains("of=quiet").contains("quiet=7");
             visitor.page
                     .locator(".staying tbody tr")
@@ -158,51 +156,49 @@ class FollowedTest {
                     .nth(3)
                     .click();
             Locator gone = visitor.page.locator(".cell-sheet tr").first();
-            assertThat(gone).containsText("went quiet by then");
+            assertThat(gone).containsText("churned by then");
             String count = gone.locator("th").innerText().split(" ")[0];
-            gone.getByText("people", new Locator.GetByTextOptions().setExact(true))
+            gone.getByText("Show users", new Locator.GetByTextOptions().setExact(true))
                     .click();
-            assertThat(visitor.page.locator(".margin")).containsText(count + " people");
+            assertThat(visitor.page.locator(".margin")).containsText(count + " users");
         }
     }
 
     @Test
     void anEarlyBehaviourSplitsTheTriangle() {
         try (Visitor visitor = in("")) {
-            visitor.choose("Asked", "what did those do early");
-            assertThat(visitor.page.locator(".margin")).containsText("A tie is no cause");
+            visitor.choose("Question", "which early behaviour went with coming back");
+            assertThat(visitor.page.locator(".margin")).containsText("A correlation is not a cause");
             Locator first = visitor.page.locator(".ties tbody tr").first();
             String event = first.locator("th").innerText().trim();
-            first.getByText("split by it").click();
+            first.getByText("split by this").click();
             Locator rows = visitor.page.locator(".triangle tbody tr");
             assertThat(rows).hasCount(2);
             assertThat(rows.first()).containsText(event);
-            assertThat(rows.last()).containsText("the others");
+            assertThat(rows.last()).containsText("all others");
             assertThat(visitor.page.url()).doesNotContain("of=early");
         }
     }
 
     @Test
-    void anAnswerIsKeptAndTakenAwayAsPictures() throws IOException, SQLException {
+    void anAnswerIsKeptAndTakenAwayAsPictures() throws SQLException {
         try (Visitor visitor = in("&around=1.5.0")) {
             visitor.page.locator(".triangle").waitFor();
             String cell = visitor.page.locator("td[data-pooled='1']").first().innerText();
             visitor.page.keyboard().press("e");
-            assertThat(visitor.page.getByText("Kept as evidence number")).isVisible();
+            assertThat(visitor.page.getByText("Saved as evidence number")).isVisible();
             assertThat(Visitor.sql("select count(*) from evidence where address like '%around=1.5.0%'"
-                            + " and question like 'Of everyone who arrived each week%' and findings::text like '%Since 1.5.0%'"
+                            + " and question like 'Of all users who joined each week%' and findings::text like '%Since 1.5.0%'"
                             + " and jsonb_array_length(answer -> 'cohorts') = 12"))
                     .isEqualTo(1);
-            String svg = new String(saved(visitor, "SVG"), StandardCharsets.UTF_8);
-            assertThat(svg).startsWith("<svg").contains(">" + cell + "<").contains("how many came back");
-            assertThat(saved(visitor, "PNG")).startsWith(0x89, 'P', 'N', 'G');
+            String svg = new String(visitor.export("SVG"), StandardCharsets.UTF_8);
+            assertThat(svg)
+                    .startsWith("<svg")
+                    .contains(">" + cell + "<")
+                    .contains("how many came")
+                    .doesNotContain("var(--");
+            assertThat(visitor.export("PNG")).startsWith(0x89, 'P', 'N', 'G');
         }
-    }
-
-    private static byte[] saved(Visitor visitor, String kind) throws IOException {
-        Download download =
-                visitor.page.waitForDownload(() -> button(visitor, kind).click());
-        return Files.readAllBytes(download.path());
     }
 
     /** What the demo has hidden: the shorter first lesson of 1.5.0 keeps more new people. */
@@ -213,10 +209,16 @@ class FollowedTest {
             visitor.page
                     .getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName(Pattern.compile("^1\\.5\\.0")))
                     .click();
-            assertThat(visitor.page.locator(".margin")).containsText("Since 1.5.0, at day 1: +");
+            assertThat(visitor.page.locator(".margin")).containsText("Since 1.5.0, on day 1: +");
             assertThat(visitor.page.locator(".margin")).containsText("Other things than 1.5.0 may have changed");
-            assertThat(visitor.page.locator(".triangle thead")).containsText("difference, points");
+            assertThat(visitor.page.locator(".triangle thead")).containsText("difference, pp");
             assertThat(visitor.page.url()).contains("around=1.5.0");
         }
+    }
+
+    /** Nothing of a sheet is cut off at its right. */
+    private static void isWhole(Locator sheet) {
+        Object cut = sheet.evaluate("e => e.scrollWidth - e.clientWidth");
+        assertThat(((Number) cut).intValue()).isLessThanOrEqualTo(0);
     }
 }

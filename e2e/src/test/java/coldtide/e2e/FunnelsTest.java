@@ -63,17 +63,17 @@ class FunnelsTest {
 
     @Test
     void aPathIsBuiltByKeyboardAndSaysWhatSqlSays() throws SQLException {
-        try (Visitor visitor = in("")) {
-            assertThat(visitor.page.locator(".margin")).containsText("Choose what they do first");
-            type(visitor, "First they did", "shop_opened");
-            assertThat(visitor.page.locator(".margin")).containsText("Choose what they do then");
-            type(visitor, "Then they did", "purchase");
+        try (Visitor visitor = in("&steps=[]")) {
+            assertThat(visitor.page.locator(".margin")).containsText("Choose the first");
+            type(visitor, "First step", "shop_opened");
+            assertThat(visitor.page.locator(".margin")).containsText("Choose the next");
+            type(visitor, "Next step", "purchase");
             long first = Visitor.sql(PAIR.formatted(Visitor.WHOSE, "", "shop_opened"));
             long second = Visitor.sql(PAIR.formatted(Visitor.WHOSE, THEN.formatted("purchase", 7), "shop_opened"));
             assertThat(reached(visitor, 2)).isVisible();
             assertThat(number(reached(visitor, 1))).isEqualTo(first);
             assertThat(number(reached(visitor, 2))).isEqualTo(second).isPositive();
-            visitor.choose("Window", "a day");
+            visitor.choose("Window", "1 day");
             assertThat(visitor.page.url()).contains("within=P1D");
             long soon = Visitor.sql(PAIR.formatted(Visitor.WHOSE, THEN.formatted("purchase", 1), "shop_opened"));
             assertThat(reached(visitor, 2)).hasText(String.format("%,d", soon));
@@ -91,6 +91,23 @@ class FunnelsTest {
         assertThat(visitor.word("Step " + (label.startsWith("First") ? 1 : 2))).hasText(event);
     }
 
+    /** Before anybody has chosen steps: the events that most users did, in their most common order. */
+    @Test
+    void theRoomOpensOnTheMostCommonPath() throws SQLException {
+        try (Visitor visitor = in("")) {
+            assertThat(visitor.page.locator(".stairs tbody")).hasCount(5);
+            assertThat(visitor.page.locator(".margin")).containsText("completed");
+            String first = visitor.word("Step 1").innerText();
+            assertThat(number(reached(visitor, 1))).isEqualTo(Visitor.sql(PAIR.formatted(Visitor.WHOSE, "", first)));
+            visitor.word("Step 5").click();
+            visitor.page
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove"))
+                    .click();
+            assertThat(visitor.page.locator(".stairs tbody")).hasCount(4);
+            assertThat(visitor.page.url()).contains("steps=");
+        }
+    }
+
     /** As it may come out of a message: a browser sends brackets as they stand. */
     @Test
     void anAddressWithItsSignsUnescapedOpens() {
@@ -102,54 +119,55 @@ class FunnelsTest {
 
     @Test
     void whoWasLostIsFoundInTheRegister() {
-        try (Visitor visitor = in("")) {
-            visitor.page.getByText("the first-time path").click();
-            assertThat(visitor.page.locator(".stairs tbody")).hasCount(6);
+        try (Visitor visitor = in("&steps=[]")) {
+            visitor.page.getByText("First-time path").click();
+            assertThat(visitor.page.locator(".stairs tbody").first()).containsText("install");
+            assertThat(visitor.page.locator(".stairs tbody").last()).containsText("first beacon lit");
             Locator loss = visitor.page.locator(".stairs .largest");
-            assertThat(loss).containsText("the largest loss");
-            assertThat(visitor.page.locator(".margin")).containsText("The largest loss is before");
+            assertThat(loss).containsText("largest drop-off");
+            assertThat(visitor.page.locator(".margin")).containsText("Largest drop-off: before");
             String lost = loss.locator(".word").first().innerText().split(" ")[0];
             loss.locator(".word").first().click();
             visitor.page
                     .getByRole(AriaRole.DIALOG)
                     .last()
-                    .getByText("people", new Locator.GetByTextOptions().setExact(true))
+                    .getByText("Show users", new Locator.GetByTextOptions().setExact(true))
                     .first()
                     .click();
-            visitor.page.waitForURL("**/register?**");
-            assertThat(visitor.page.locator(".margin")).containsText(lost + " people");
-            assertThat(visitor.page.locator(".sentence")).containsText("who were lost before");
+            visitor.page.waitForURL("**/users?**");
+            assertThat(visitor.page.locator(".margin")).containsText(lost + " users");
+            assertThat(visitor.page.locator(".sentence")).containsText("who dropped off before");
         }
     }
 
     /** From nothing: the first-time path, its largest loss, what those who were lost did, and how long they came back at all. */
     @Test
     void whatTheLostDidIsSeenAndTheyAreKeptAsAListForRetention() throws SQLException {
-        try (Visitor visitor = in("")) {
+        try (Visitor visitor = in("&steps=[]")) {
             Page page = visitor.page;
-            page.getByText("the first-time path").click();
+            page.getByText("First-time path").click();
             Locator loss = page.locator(".stairs .largest .word").first();
             long lost = Long.parseLong(loss.innerText().split(" ")[0].replace(",", ""));
             loss.click();
-            page.getByText("What they did next, and who they are").click();
+            page.getByText("What they did next, and which groups").click();
             Locator section = page.locator(".lost");
             assertThat(section.locator("h2")).isFocused();
-            assertThat(section).containsText(String.format("what did %,d that were lost do next", lost));
+            assertThat(section).containsText(String.format("What %,d users who dropped off", lost));
             Locator rows = section.locator("table").first().locator("tbody tr");
             assertThat(rows).not().hasCount(0);
-            visitor.choose("Until", "the session ended");
+            visitor.choose("Until", "the end of the session");
             assertThat(rows.first()).containsText("ended the session, seen later");
-            assertThat(section).containsText("were compared with everyone else");
-            section.getByText("as a segment").click();
+            assertThat(section).containsText("significantly from all others");
+            section.getByText("Save as segment").click();
             page.waitForURL("**/segments?**");
-            page.getByLabel("Name").fill("stopped early");
-            visitor.pick("Kind", "fixed: the people it holds for now, as a list");
-            button(visitor, "Make it").click();
+            page.locator(".segment-form").getByLabel("Name").fill("stopped early");
+            visitor.pick("Kind", "fixed: a list of the users now");
+            button(visitor, "Create").click();
             assertThat(page.getByText("stopped early")).isVisible();
             long segment = Visitor.sql("select max(id) from segment");
             String among = URLEncoder.encode("{\"segment\":" + segment + "}", StandardCharsets.UTF_8);
-            visitor.go("/a/gullcombe/register?among=" + among);
-            assertThat(page.locator(".margin")).containsText(String.format("%,d people", lost));
+            visitor.go("/a/gullcombe/users?among=" + among);
+            assertThat(page.locator(".margin")).containsText(String.format("%,d users", lost));
             visitor.go("/a/gullcombe/retention?days=2026-03-16..2026-06-14&among=" + among);
             assertThat(page.locator(".sentence")).containsText("stopped early");
             assertThat(page.locator(".triangle, table").first()).isVisible();
@@ -159,12 +177,12 @@ class FunnelsTest {
     @Test
     void eachStepByItselfSaysThatItIsNoSequence() throws SQLException, IOException {
         try (Visitor visitor = through("app_open", "beacon_lit", "beacon_started")) {
-            button(visitor, "in the order most take").click();
+            button(visitor, "Sort by most common order").click();
             assertThat(visitor.word("Step 2")).hasText("beacon_started");
-            assertThat(visitor.page.locator(".next-step")).containsText("who did both took it");
-            visitor.page.getByLabel("Beside each step by itself, by people").click();
-            assertThat(visitor.page.locator(".stairs thead")).containsText("by itself");
-            choose(visitor, "Order", "each by itself");
+            assertThat(visitor.page.locator(".next-step")).containsText("who did both followed it");
+            visitor.page.getByLabel("Show each step on its own").click();
+            assertThat(visitor.page.locator(".stairs thead")).containsText("on its own");
+            choose(visitor, "Order", "each step on its own");
             assertThat(visitor.page.locator(".stairs caption")).containsText("Not a sequence");
             assertThat(visitor.page.locator(".sentence")).not().containsText("within");
             Locator people = visitor.page.locator(".stairs tbody tr").nth(2).locator("td.number .word");
@@ -174,8 +192,7 @@ class FunnelsTest {
             long times = Visitor.sql(
                     PAIR.replace("count(distinct a.person)", "count(*)").formatted(Visitor.WHOSE, "", "beacon_lit"));
             assertThat(people).hasText(String.format("%,d", times));
-            Download file =
-                    visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            Download file = visitor.exportByKey();
             List<String> lines = Files.readAllLines(file.path());
             assertThat(lines.get(0)).startsWith("independent counts: not a sequence");
             assertThat(lines).anyMatch(line -> line.startsWith("3,beacon_lit,events," + times + ","));
@@ -183,23 +200,25 @@ class FunnelsTest {
             visitor.page
                     .getByRole(AriaRole.DIALOG)
                     .last()
-                    .getByText("people", new Locator.GetByTextOptions().setExact(true))
+                    .getByText("Show users", new Locator.GetByTextOptions().setExact(true))
                     .first()
                     .click();
-            assertThat(visitor.page.locator(".margin")).containsText(String.format("%,d people", lit));
+            assertThat(visitor.page.locator(".margin")).containsText(String.format("%,d users", lit));
         }
     }
 
     @Test
     void severalStepsByAPatternAndATargetThatIsMissed() {
         try (Visitor visitor = through("app_open")) {
-            visitor.word("Several steps").click();
-            visitor.page.getByLabel("names like").fill("beacon_*");
+            visitor.word("Add steps by name pattern").click();
+            visitor.page
+                    .getByLabel("Name pattern", new Page.GetByLabelOptions().setExact(true))
+                    .fill("beacon_*");
             assertThat(visitor.page.locator(".several-names")).containsText("beacon_lit");
-            button(visitor, "as one step, whichever").click();
+            button(visitor, "As one step (any of them)").click();
             assertThat(visitor.word("Step 2")).hasText("beacon_*");
             visitor.word("Step 2").click();
-            visitor.page.getByLabel("aimed at from, % of first").fill("0");
+            visitor.page.getByLabel("Target from, % of first").fill("0");
             visitor.page
                     .getByLabel("to, %", new Page.GetByLabelOptions().setExact(true))
                     .fill("200");
@@ -210,7 +229,7 @@ class FunnelsTest {
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.page.locator(".target-word")).hasText("above target");
             assertThat(visitor.page.locator(".stair-target")).hasCount(1);
-            visitor.page.getByLabel("Across the page too").click();
+            visitor.page.getByLabel("Show as columns").click();
             assertThat(visitor.page.locator(".sideways-step")).hasCount(2);
             visitor.page.reload();
             assertThat(visitor.page.locator(".target-word")).hasText("above target");
@@ -224,26 +243,26 @@ class FunnelsTest {
             assertThat(reached(visitor, 3)).isVisible();
             long lit = number(reached(visitor, 3));
             visitor.word("Step 2").click();
-            visitor.page.getByLabel("may be left out").check();
-            button(visitor, "or by something else").click();
-            visitor.propose("or by", "lamp_trimmed");
+            visitor.page.getByLabel("optional").check();
+            button(visitor, "Add another event").click();
+            visitor.propose("or event", "lamp_trimmed");
             assertThat(visitor.word("Step 2")).hasText("beacon_started or lamp_trimmed");
-            button(visitor, "not this").last().click();
+            button(visitor, "Remove this event").last().click();
             assertThat(visitor.word("Step 2")).hasText("beacon_started");
             visitor.page.getByLabel("called").fill("begun");
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.word("Step 2")).hasText("begun");
-            assertThat(visitor.page.locator(".margin")).containsText("leaves an optional step out is not lost");
+            assertThat(visitor.page.locator(".margin")).containsText("Skipping an optional step is no drop-off");
             assertThat(number(reached(visitor, 3))).isGreaterThanOrEqualTo(lit);
             visitor.word("Step 2").click();
-            button(visitor, "earlier").click();
+            button(visitor, "Move up").click();
             assertThat(visitor.word("Step 1")).hasText("begun");
-            assertThat(visitor.page.locator(".stairs")).not().containsText("may be left out");
+            assertThat(visitor.page.locator(".stairs")).not().containsText("optional");
             visitor.word("Step 1").click();
-            button(visitor, "take out").click();
+            button(visitor, "Remove").click();
             assertThat(visitor.page.locator(".stairs tbody")).hasCount(2);
             assertThat(visitor.word("Step 1")).hasText("app_open");
-            choose(visitor, "Order", "back to back");
+            choose(visitor, "Order", "directly");
             assertThat(visitor.page.url()).contains("order=direct");
             choose(visitor, "Counted", "sessions");
             assertThat(visitor.page.locator(".stairs thead")).containsText("sessions");
@@ -271,17 +290,16 @@ class FunnelsTest {
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("country at entry");
             assertThat(visitor.page.locator(".stair-groups tbody tr")).not().hasCount(0);
-            visitor.choose("Over time", "by month of entry");
+            visitor.choose("Over time", "by month of the first step");
             Locator months = visitor.page.locator(".stair-groups").last().locator("tbody tr");
             assertThat(months).hasCount(3);
-            Download file =
-                    visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            Download file = visitor.exportByKey();
             assertThat(file.suggestedFilename()).isEqualTo("gullcombe-funnel.csv");
             List<String> lines = Files.readAllLines(file.path());
-            assertThat(lines.get(0)).startsWith("group,step,name,counted,got there");
+            assertThat(lines.get(0)).startsWith("group,step,name,counted,reached");
             assertThat(lines)
-                    .anyMatch(line -> line.startsWith("all,2,beacon_lit,people," + number(reached(visitor, 2)) + ","));
-            assertThat(lines).anyMatch(line -> line.startsWith("PT,1,app_open,people,"));
+                    .anyMatch(line -> line.startsWith("all,2,beacon_lit,users," + number(reached(visitor, 2)) + ","));
+            assertThat(lines).anyMatch(line -> line.startsWith("PT,1,app_open,users,"));
             long byMonth = lines.stream()
                     .filter(line -> line.startsWith("entered ") && line.contains(",2,beacon_lit,"))
                     .mapToLong(line -> Long.parseLong(line.split(",")[4]))
@@ -301,9 +319,9 @@ class FunnelsTest {
             visitor.send("path.csv", purchasePath("ios", "1.4.0"));
             visitor.bringIn();
             assertThat(visitor.page.locator("tr[data-import]").first()).containsText("done");
-            visitor.go("/a/purchase-path/funnels?days=2026-01-01..2026-06-20");
-            type(visitor, "First they did", "pay_sheet_opened");
-            type(visitor, "Then they did", "purchase");
+            visitor.go("/a/purchase-path/funnels?days=2026-01-01..2026-06-20&steps=[]");
+            type(visitor, "First step", "pay_sheet_opened");
+            type(visitor, "Next step", "purchase");
             assertThat(reached(visitor, 2)).isVisible();
             visitor.word("Split by").click();
             visitor.propose("by", "country");
@@ -311,7 +329,7 @@ class FunnelsTest {
             Locator failing =
                     visitor.page.locator(".stair-groups tbody tr").filter(new Locator.FilterOptions().setHasText("GB"));
             assertThat(failing.locator("td.apart")).not().hasCount(0);
-            assertThat(visitor.page.locator(".margin")).containsText("of GB, ");
+            assertThat(visitor.page.locator(".margin")).containsText("GB converts ");
         }
     }
 

@@ -96,19 +96,19 @@ class HappeningsTest {
                     .filter(new Locator.FilterOptions().setHasText("Product fault, after 1.6.0"))
                     .getByRole(AriaRole.LINK)
                     .click();
-            assertThat(visitor.page.locator("h1")).containsText("of gpu Nacre 5 fell");
+            assertThat(visitor.page.locator("h1")).containsText("of gpu Nacre 5 dropped");
             assertThat(visitor.page.locator(".case-kind")).containsText("Product fault");
-            assertThat(step(visitor, "Where")).containsText("gpu Nacre 5 lies furthest below");
-            Locator suspects = step(visitor, "Other suspects");
+            assertThat(step(visitor, "Where")).containsText("gpu Nacre 5 dropped most");
+            Locator suspects = step(visitor, "Other candidates");
             assertThat(suspects).containsText("country BR, ruled out");
-            assertThat(suspects.innerText()).doesNotContainPattern("country \\w+, (fell too|not told apart)");
-            Locator inside = step(visitor, "What happened inside");
-            assertThat(inside).containsText("Frames a second got worse");
-            assertThat(inside).containsText("The slowest spot is on level 5");
-            assertThat(step(visitor, "Verdict")).containsText("A product fault for gpu Nacre 5");
+            assertThat(suspects.innerText()).doesNotContainPattern("country \\w+, (dropped too|inconclusive)");
+            Locator inside = step(visitor, "What changed");
+            assertThat(inside).containsText("Frames per second got worse");
+            assertThat(inside).containsText("Slowest place: level 5");
+            assertThat(step(visitor, "Conclusion")).containsText("Product fault for gpu Nacre 5");
 
             visitor.page
-                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep it as a case"))
+                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Save as case"))
                     .click();
             assertThat(visitor.page.locator(".case-kind")).containsText("open");
             Download html = visitor.page.waitForDownload(() -> visitor.page
@@ -116,7 +116,7 @@ class HappeningsTest {
                             AriaRole.BUTTON,
                             new Page.GetByRoleOptions().setName("HTML").setExact(true))
                     .click());
-            assertThat(Files.readString(html.path())).contains("gpu Nacre 5", "Frames a second", "ruled out");
+            assertThat(Files.readString(html.path())).contains("gpu Nacre 5", "Frames per second", "ruled out");
         }
     }
 
@@ -125,29 +125,29 @@ class HappeningsTest {
     void framesWatchedByChoiceStandInTheCaseOfTheirFault() {
         String mean =
                 URLEncoder.encode("[{\"name\":\"a\",\"kind\":\"MEAN\",\"property\":\"fps\"}]", StandardCharsets.UTF_8);
-        try (Visitor visitor = in("measures?m=" + mean)) {
+        try (Visitor visitor = in("metrics?m=" + mean)) {
             Page page = visitor.page;
-            button(page, "Watch it").focus();
+            button(page, "Create monitor").focus();
             page.keyboard().press("Enter");
-            page.getByLabel("Under the name").fill("Mean frames");
-            page.getByLabel("Under the name").press("Enter");
-            assertThat(page.getByText("is watched by the day from now on")).isVisible();
-            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("how it stands"))
+            page.getByLabel("Name").fill("Mean frames");
+            page.getByLabel("Name").press("Enter");
+            assertThat(page.getByText("is now monitored daily")).isVisible();
+            page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("see its state"))
                     .click();
             Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Mean frames"));
-            assertThat(row).containsText("mean fps");
+            assertThat(row).containsText("average fps");
             assertThat(row).containsText("expected");
 
             visitor.go("/a/" + KEY + "/cases");
             assertThat(page.locator(".cases .about")).containsText("Mean frames");
             open(visitor, "Product fault", "gpu Nacre 5");
-            assertThat(step(visitor, "What fell")).containsText("Of what was chosen to be watched");
-            assertThat(step(visitor, "What fell")).containsText("\u201cMean frames\u201d");
-            assertThat(step(visitor, "Since when")).containsText("Frames a second fell first");
+            assertThat(step(visitor, "What dropped")).containsText("onitor");
+            assertThat(step(visitor, "What dropped")).containsText("\u201cMean frames\u201d");
+            assertThat(step(visitor, "Since when")).containsText("Frames per second dropped first");
 
             visitor.go("/a/" + KEY + "/settings?part=watched");
             visitor.confirm(row, "Remove");
-            assertThat(page.getByText("Nothing is watched by choice yet.")).isVisible();
+            assertThat(page.getByText("No monitors yet.")).isVisible();
         }
     }
 
@@ -162,9 +162,9 @@ class HappeningsTest {
         try (Visitor visitor = in("cases")) {
             open(visitor, "Lost tracking", "android");
             assertThat(step(visitor, "Since when")).containsText("Release 1.7.1 on android");
-            assertThat(step(visitor, "What happened inside")).containsText("it was lost, the adverts were not");
-            assertThat(step(visitor, "Verdict")).containsText("Nothing was lost but the record");
-            assertThat(step(visitor, "Which money")).containsText("What moved of adverts");
+            assertThat(step(visitor, "What changed")).containsText("only the tracking was lost");
+            assertThat(step(visitor, "Conclusion")).containsText("Only the tracking was lost");
+            assertThat(step(visitor, "Which revenue")).containsText("The change of ads");
             assertThat(visitor.page.locator(".case-money")).containsText("All revenue");
         }
     }
@@ -172,8 +172,8 @@ class HappeningsTest {
     @Test
     void weekFourteenIsTheMixOfArrivals() {
         try (Visitor visitor = in("cases")) {
-            open(visitor, "Mix of arrivals", "");
-            assertThat(step(visitor, "Verdict")).containsText("The mix of arrivals");
+            open(visitor, "Mix of new users", "");
+            assertThat(step(visitor, "Conclusion")).containsText("Mix of new users");
             assertThat(visitor.page.locator(".case-argument")).containsText("keeper_reel");
         }
     }
@@ -185,7 +185,7 @@ class HappeningsTest {
             assertThat(visitor.page.locator(".case-argument")).containsText("from 19:00 to 22:00");
             visitor.page.goBack();
             open(visitor, "Calendar", "");
-            assertThat(step(visitor, "Verdict")).containsText("A day unlike others");
+            assertThat(step(visitor, "Conclusion")).containsText("Calendar: more than usual");
         }
     }
 
@@ -202,7 +202,7 @@ class HappeningsTest {
             visitor.page.goBack();
             Locator lesson = rows.filter(new Locator.FilterOptions().setHasText("1.5.0 all platforms"));
             assertThat(lesson).containsText("Better");
-            assertThat(lesson).containsText("New people back on day 1 +");
+            assertThat(lesson).containsText("Day 1 retention of new users +");
             assertThat(lesson.getByRole(AriaRole.LINK)).hasCount(0);
         }
     }

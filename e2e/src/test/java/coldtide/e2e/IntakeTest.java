@@ -67,11 +67,11 @@ class IntakeTest {
         visitor.page
                 .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Retention"))
                 .click();
-        visitor.choose("Grain", "month");
+        visitor.choose("Cohorts by", "month");
         Locator june = visitor.page.locator("tr[data-cohort='2026-06-01'] td");
         assertThat(june.nth(0)).hasText("3");
         assertThat(june.nth(1)).hasText("100");
-        visitor.choose("Asked", "how much had each brought");
+        visitor.choose("Question", "what was their lifetime value (LTV)");
         assertThat(june.nth(1)).hasText("8.16");
     }
 
@@ -147,10 +147,10 @@ class IntakeTest {
             assertThat(run.locator("td").nth(4)).hasText("5");
             assertThat(run.locator("td").nth(5)).hasText("3");
             assertThat(run.locator("td").nth(7)).hasText("2");
-            Locator held = visitor.page.locator(".held-back tbody tr");
+            Locator held = visitor.rows("Rejected rows");
             assertThat(held).hasCount(2);
             assertThat(held.first()).containsText("\"time\" is no time: \"never\"");
-            assertThat(held.first().locator("td").nth(1)).hasText("5");
+            assertThat(Visitor.cell(held.first(), 1)).hasText("5");
             assertThat(held.last()).containsText("5 fields where the header has 6");
             assertThat(visitor.page.locator(".foot")).containsText("2 rejected rows");
             visitor.confirm(held.last(), "Dismiss");

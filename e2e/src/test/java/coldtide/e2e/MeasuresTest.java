@@ -19,7 +19,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 
 @ExtendWith(Application.class)
 class MeasuresTest {
-    private static final String SPRING = "measures?days=2026-04-06..2026-06-28&by=week";
+    private static final String SPRING = "metrics?days=2026-04-06..2026-06-28&by=week&compare=no";
 
     /** Something of the events of some days, by SQL. */
     private static long days(String what, String from, String to, String condition) throws SQLException {
@@ -51,12 +51,12 @@ class MeasuresTest {
     /** How many people lit a beacon with three stars on Android in two countries last month? Asked by mouse from nothing. */
     @Test
     void threeStarsOnAndroidInTwoCountriesLastMonth() throws SQLException {
-        try (Visitor visitor = Visitor.in("measures")) {
+        try (Visitor visitor = Visitor.in("metrics")) {
             Page page = visitor.page;
             visitor.word("Range").click();
             page.getByText("last month").click();
-            visitor.choose("Step", "month");
-            visitor.word("Measure a").click();
+            visitor.choose("Period", "month");
+            visitor.word("Metric a").click();
             visitor.propose("what", "beacon_lit");
             page.getByText("with a property …").click();
             visitor.propose("Property", "stars");
@@ -82,10 +82,10 @@ class MeasuresTest {
                     "n.name = 'beacon_lit' and e.properties ->> 'stars' = '3' and c.properties ->> 'platform' = 'android'"
                             + " and c.properties ->> 'country' in ('US', 'GB')");
             assertThat(truth).isPositive();
-            assertThat(visitor.word("Measure a"))
-                    .hasText("people who did beacon_lit with stars is 3, platform is android and country is US or GB");
+            assertThat(visitor.word("Metric a"))
+                    .hasText("users who did beacon_lit with stars is 3, platform is android and country is US or GB");
             assertThat(page.locator("tr.whole td").last()).hasText(shown(truth));
-            assertThat(page.locator(".margin")).containsText(shown(truth) + " people who did beacon_lit");
+            assertThat(page.locator(".margin")).containsText(shown(truth) + " users who did beacon_lit");
         }
     }
 
@@ -100,9 +100,8 @@ class MeasuresTest {
             page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("campaign");
             assertThat(page.locator(".margin")).containsText("Highest on");
-            assertThat(page.locator(".margin")).containsText(Pattern.compile("Of the rise, [−0-9.]+[ \u00a0]% is "));
-            Locator all =
-                    page.locator(".groups tr[data-group='all together'] td").nth(1);
+            assertThat(page.locator(".margin")).containsText(Pattern.compile("is [−0-9.]+% of the difference"));
+            Locator all = page.locator(".groups tr[data-group='total'] td").nth(1);
             assertThat(all).hasText(shown(days("count(*)", "2026-04-06", "2026-06-28", "n.name = 'push_opened'")));
         }
     }
@@ -110,14 +109,14 @@ class MeasuresTest {
     /** Revenue per active person by channel, against the month before. */
     @Test
     void revenuePerActivePersonByChannelAgainstTheMonthBefore() {
-        try (Visitor visitor = Visitor.in("measures?days=2026-05-01..2026-05-31&by=month")) {
+        try (Visitor visitor = Visitor.in("metrics?days=2026-05-01..2026-05-31&by=month")) {
             Page page = visitor.page;
-            visitor.word("Measure a").click();
-            visitor.pick("Measure", "sum of a property of");
+            visitor.word("Metric a").click();
+            visitor.pick("Metric", "sum of a property of");
             visitor.propose("of property", "revenue");
             page.keyboard().press("Escape");
             visitor.word("Add").click();
-            page.getByText("a formula").click();
+            page.getByText("Add formula").click();
             page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("b ="))
                     .fill("a / activ");
             page.keyboard().press("Enter");
@@ -140,7 +139,7 @@ class MeasuresTest {
             double each = number(row.nth(5).textContent());
             assertThat(revenue).isPositive();
             assertThat(each).isPositive().isLessThan(revenue);
-            assertThat(page.locator(".margin")).containsText("in the range compared with");
+            assertThat(page.locator(".margin")).containsText("in the comparison range");
         }
     }
 
@@ -161,14 +160,14 @@ class MeasuresTest {
             assertThat(cells(page).nth(0)).hasText(week("count(*)", lit + "'android'"));
             assertThat(cells(page).nth(1)).hasText(week("count(*)", lit + "'ios'"));
             assertThat(page.locator("figure [role=img]"))
-                    .hasAttribute("aria-label", Pattern.compile("times by period\\. android: from .*; ios: from .*"));
-            page.getByLabel("Draw ios").click();
+                    .hasAttribute("aria-label", Pattern.compile("number by period\\. android: from .*; ios: from .*"));
+            page.getByLabel("Show ios").click();
             assertThat(cells(page)).hasCount(1);
             for (String shape : new String[] {"bars", "stacked bars", "share bars"}) {
-                visitor.choose("Shape", shape);
+                visitor.choose("Chart", shape);
                 assertThat(page.locator("figure [role=img]")).isVisible();
             }
-            visitor.choose("Shape", "ranked bars");
+            visitor.choose("Chart", "ranked bars");
             assertThat(page.locator(".ranked-bar")).hasCount(1);
         }
     }
@@ -185,17 +184,17 @@ class MeasuresTest {
                 }
             });
             String address = page.url();
-            visitor.word("Among").click();
+            visitor.word("Filter").click();
             page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("a property"))
                     .click();
-            assertThat(page.getByText("Not complete yet")).isVisible();
+            assertThat(page.getByText("Incomplete: fill in")).isVisible();
             assertThat(page).hasURL(address);
             visitor.propose("Property", "platform");
-            assertThat(page.getByText("Not complete yet")).isVisible();
+            assertThat(page.getByText("Incomplete: fill in")).isVisible();
             page.getByLabel("one of").fill("ios");
             page.keyboard().press("Enter");
-            assertThat(page.getByText("Not complete yet")).hasCount(0);
-            assertThat(visitor.word("Among")).containsText("platform is ios");
+            assertThat(page.getByText("Incomplete: fill in")).hasCount(0);
+            assertThat(visitor.word("Filter")).containsText("platform is ios");
             assertThat(cells(page).first()).not().hasText(before);
             assertThat(refused).isEmpty();
         }
@@ -225,7 +224,7 @@ class MeasuresTest {
     void aFilterStandsApartFromTheQuestion() throws SQLException {
         try (Visitor visitor = Visitor.in(SPRING)) {
             Page page = visitor.page;
-            visitor.word("Only").click();
+            visitor.word("Temporary filter").click();
             page.getByText("where a property …").click();
             visitor.propose("Property", "platform");
             page.getByLabel("one of").last().fill("ios");
@@ -235,15 +234,15 @@ class MeasuresTest {
             String ios =
                     "n.name not in ('push_received', 'uninstall_detected') and c.properties ->> 'platform' = 'ios'";
             assertThat(cells(page)).hasText(new String[] {week("count(distinct person)", ios)});
-            assertThat(page.locator(".only-filter")).containsText("it is no part of the question above");
-            page.getByText("everything again").click();
-            assertThat(visitor.word("Only")).hasText("everything");
+            assertThat(page.locator(".only-filter")).containsText("Not saved with the question");
+            page.getByText("Remove").click();
+            assertThat(visitor.word("Temporary filter")).hasText("none");
         }
     }
 
     @Test
     void whatIsMissingSomewhereAndWhatIsNotWholeIsSaid() {
-        try (Visitor visitor = Visitor.in("measures?days=2026-04-08..2026-06-28&by=week"
+        try (Visitor visitor = Visitor.in("metrics?days=2026-04-08..2026-06-28&by=week"
                 + param("m", "[{'name':'a','kind':'PEOPLE','what':{'event':'ad_finished'}}]"))) {
             Locator margin = visitor.page.locator(".margin");
             assertThat(margin).containsText("ad_finished is not sent by android 1.7.1");
@@ -253,11 +252,11 @@ class MeasuresTest {
 
     @Test
     void theKeyboardAloneIsEnough() {
-        try (Visitor visitor = Visitor.in("measures?days=2026-04-06..2026-06-28")) {
+        try (Visitor visitor = Visitor.in("metrics?days=2026-04-06..2026-06-28")) {
             Page page = visitor.page;
             page.locator(".measures").first().waitFor();
             page.keyboard().press(".");
-            assertThat(visitor.word("Measure a")).isFocused();
+            assertThat(visitor.word("Metric a")).isFocused();
             page.keyboard().press("Enter");
             page.getByRole(AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("what"))
                     .focus();
@@ -267,7 +266,7 @@ class MeasuresTest {
             page.keyboard().press("Enter");
             page.keyboard().press("Escape");
             page.keyboard().press("Escape");
-            assertThat(visitor.word("Measure a")).hasText("people who did beacon_failed");
+            assertThat(visitor.word("Metric a")).hasText("users who did beacon_failed");
         }
     }
 }

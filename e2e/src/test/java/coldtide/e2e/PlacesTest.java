@@ -28,10 +28,10 @@ class PlacesTest {
 
     @Test
     void aRubberBandTakesThePeopleOfSomeSquares() {
-        try (Visitor visitor = Visitor.in("places?level=1&" + DAYS)) {
+        try (Visitor visitor = Visitor.in("levels?level=1&" + DAYS)) {
             assertThat(plan(visitor)).isVisible();
             assertThat(visitor.page.locator(".plan-square").first()).isVisible();
-            assertThat(visitor.page.locator(".margin")).containsText("did it on the level");
+            assertThat(visitor.page.locator(".margin")).containsText("on the level");
             BoundingBox box = plan(visitor).boundingBox();
             visitor.page.mouse().move(box.x + 0.11 * box.width, box.y + 0.11 * box.height);
             visitor.page.mouse().down();
@@ -39,21 +39,21 @@ class PlacesTest {
             visitor.page.mouse().up();
             Locator people = visitor.page.locator(".plan-people");
             assertThat(people).containsText("x 10 to 60, y 10 to 70");
-            assertThat(people).containsText("people did it here");
-            people.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("people"))
+            assertThat(people).containsText("users in this area");
+            people.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("Show users"))
                     .first()
                     .click();
-            assertThat(visitor.page.locator(".register tbody tr").first()).isVisible();
-            assertThat(visitor.page.url()).contains("register?among=");
+            assertThat(visitor.rows("Users").first()).isVisible();
+            assertThat(visitor.page.url()).contains("users?among=");
         }
     }
 
     @Test
     void squaresAreTakenByKeysAndReadAsATable() throws IOException {
-        try (Visitor visitor = Visitor.in("places?level=1&" + DAYS)) {
+        try (Visitor visitor = Visitor.in("levels?level=1&" + DAYS)) {
             assertThat(plan(visitor)).isVisible();
-            visitor.choose("Shown", "the mean of fps");
-            assertThat(visitor.page.locator(".chart-title")).containsText("the mean of fps");
+            visitor.choose("Metric", "average fps");
+            assertThat(visitor.page.locator(".chart-title")).containsText("average fps");
             plan(visitor).focus();
             visitor.page.keyboard().press("ArrowRight");
             visitor.page.keyboard().press("ArrowRight");
@@ -63,10 +63,9 @@ class PlacesTest {
             assertThat(visitor.page.locator(".plan-people")).hasCount(0);
             visitor.page.keyboard().press("t");
             assertThat(visitor.page.locator(".place-table tbody tr").first()).isVisible();
-            Download csv =
-                    visitor.page.waitForDownload(() -> visitor.page.keyboard().press("x"));
+            Download csv = visitor.exportByKey();
             List<String> lines = Files.readAllLines(csv.path());
-            assertThat(lines.get(0)).startsWith("x,y,square,people,events,fps.mean");
+            assertThat(lines.get(0)).startsWith("x,y,square,users,events,fps.mean");
             assertThat(lines.size() - 1)
                     .isEqualTo(visitor.page.locator(".place-table tbody tr").count());
         }
@@ -74,13 +73,13 @@ class PlacesTest {
 
     @Test
     void twoGroupsStandBesideEachOther() {
-        try (Visitor visitor = Visitor.in("places?level=1&show=fps.mean&" + DAYS)) {
+        try (Visitor visitor = Visitor.in("levels?level=1&show=fps.mean&" + DAYS)) {
             assertThat(plan(visitor)).isVisible();
-            visitor.choose("Beside", "some people against the rest");
-            assertThat(visitor.word("Group")).hasText("whose platform is ios");
-            assertThat(visitor.page.locator(".plan-furthest caption")).hasText("Those that differ most");
-            visitor.choose("Side", "they alone");
-            assertThat(visitor.page.locator(".plan-furthest caption")).hasText("Those to look at first");
+            visitor.choose("Comparison", "all other users");
+            assertThat(visitor.word("Group")).hasText("users whose platform is ios");
+            assertThat(visitor.page.locator(".plan-furthest caption")).hasText("Largest differences");
+            visitor.choose("Side", "the chosen users only");
+            assertThat(visitor.page.locator(".plan-furthest caption")).hasText("Highest and lowest");
             assertThat(visitor.page.url()).contains("beside=group").contains("side=asked");
             visitor.page.goBack();
             assertThat(visitor.word("Side")).hasText("the difference");
@@ -104,7 +103,7 @@ class PlacesTest {
                             "image/svg+xml",
                             "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 40 20'><script/><rect width='20' height='20'/></svg>"
                                     .getBytes(StandardCharsets.UTF_8)));
-            assertThat(visitor.page.locator(".plan-file")).containsText("Left out");
+            assertThat(visitor.page.locator(".plan-file")).containsText("Removed");
             assertThat(visitor.page.locator(".plan-drawing")).hasCount(1);
             assertThat(plan(visitor)).hasAttribute("viewBox", "0 0 40 20");
         }

@@ -43,9 +43,9 @@ class ReleasesTest {
             Locator rows = visitor.page.locator(".releases tbody tr");
             assertThat(rows).hasCount(2);
             assertThat(rows.nth(0)).containsText("1.1.0");
-            assertThat(rows.nth(0)).containsText("50.0 %");
+            assertThat(rows.nth(0)).containsText("50.0%");
             assertThat(rows.nth(0)).containsText("Worse");
-            assertThat(rows.nth(0)).containsText("Finished adverts \u2212");
+            assertThat(rows.nth(0)).containsText("Completed ads \u2212");
             assertThat(rows.nth(1)).containsText("Nothing to compare");
 
             // By keyboard: into the release.
@@ -55,12 +55,12 @@ class ReleasesTest {
             assertThat(visitor.page.url()).contains("release=1.1.0.android");
             Locator adverts = visitor.page
                     .locator(".measures-of-release tr")
-                    .filter(new Locator.FilterOptions().setHasText("Finished adverts"));
+                    .filter(new Locator.FilterOptions().setHasText("Completed ads"));
             assertThat(adverts).containsText("worse");
             Locator back = visitor.page
                     .locator(".measures-of-release tr")
-                    .filter(new Locator.FilterOptions().setHasText("Active the next day"));
-            assertThat(back).containsText("100.0 %");
+                    .filter(new Locator.FilterOptions().setHasText("Active again the next day"));
+            assertThat(back).containsText("100.0%");
             assertThat(back).not().containsText("worse");
             assertThat(visitor.page
                             .locator(".release-adoption svg, .release-adoption canvas")
@@ -85,14 +85,16 @@ class ReleasesTest {
     void howItWasTakenUpIsToldByAnyPropertyOfPeople() {
         try (Visitor visitor = Visitor.in("releases?release=1.6.0.android")) {
             Locator adoption = visitor.page.locator(".release-adoption");
-            assertThat(adoption).containsText("who was on 1.6.0, by day");
+            assertThat(adoption).containsText(", on 1.6.0, by day");
             visitor.propose("By", "country");
             assertThat(adoption).containsText("by day and country");
             assertThat(visitor.page.url()).contains("by=country");
             visitor.propose("By", "level");
-            assertThat(adoption).containsText("\u201clevel\u201d says nothing of people");
+            assertThat(adoption).containsText("\u201clevel\u201d is not a property of users");
             visitor.page
-                    .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("All of them together"))
+                    .getByRole(
+                            AriaRole.BUTTON,
+                            new Page.GetByRoleOptions().setName("all users").setExact(true))
                     .click();
             assertThat(adoption).not().containsText("by day and");
         }

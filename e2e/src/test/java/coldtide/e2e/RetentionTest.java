@@ -129,7 +129,7 @@ class RetentionTest {
             visitor.page.locator(".triangle").waitFor();
             chooseByKeys(visitor, "Started with", "did beacon_lit");
             chooseByKeys(visitor, "Which start", "for the first time in the range");
-            chooseByKeys(visitor, "Another way of coming back", "purchase");
+            chooseByKeys(visitor, "Add another return", "purchase");
             chooseByKeys(visitor, "Counted", "at each age or later");
             assertThat(visitor.page.locator("[data-updating='true']")).hasCount(0);
             check(purchases(visitor));
@@ -139,14 +139,14 @@ class RetentionTest {
             // Its twelfth week ends with the range's data still to come, so the cell is open and gives what there is so
             // far.
             assertThat(cohort.locator("td").nth(5)).hasText(percent(boughtLater("e.person is not null"), size));
-            assertThat(visitor.page.locator(".margin")).containsText("Or later is up to week 12 for every cohort");
-            assertThat(visitor.page.locator("th").first()).hasText("started");
+            assertThat(visitor.page.locator(".margin")).containsText("“Or later” ends with week 12 for every cohort");
+            assertThat(visitor.page.locator("th").first()).containsText("started");
             String link = visitor.page.url();
             visitor.page.reload();
             assertThat(purchases(visitor)).isChecked();
             assertThat(cohort.locator("td").nth(5)).hasText(percent(boughtLater("e.person is not null"), size));
             assertThat(visitor.page.url()).isEqualTo(link);
-            visitor.choose("Way 2 of coming back", "leave this one out");
+            visitor.choose("Return 2", "remove this one");
             assertThat(visitor.page.locator(".ways")).hasCount(0);
         }
     }
@@ -154,11 +154,11 @@ class RetentionTest {
     @Test
     void spansOfAgesAreReadOrRefusedWithASentence() {
         try (Visitor visitor = Visitor.in("retention?days=2026-04-06..2026-06-28")) {
-            visitor.choose("Counted", "within spans of ages");
-            visitor.choose("Ages by", "each person’s own clock");
+            visitor.choose("Counted", "between ages");
+            visitor.choose("Ages in", "time since each user’s start");
             assertThat(visitor.page.locator("td[data-pooled]")).hasCount(4);
-            visitor.word("Spans of ages").click();
-            Locator field = visitor.page.getByLabel("Ages, with commas between");
+            visitor.word("Age ranges").click();
+            Locator field = visitor.page.getByLabel("Ages, separated by commas");
             field.fill("5-2");
             assertThat(visitor.page.getByText("the smaller first")).isVisible();
             field.press("Enter");
@@ -166,8 +166,8 @@ class RetentionTest {
             field.fill("1-2, 3-4");
             field.press("Enter");
             assertThat(visitor.page.locator("td[data-pooled]")).hasCount(2);
-            assertThat(visitor.page.locator(".margin")).containsText("came back within weeks 3–4");
-            assertThat(visitor.page.locator(".margin")).containsText("7 times 24 hours since each person");
+            assertThat(visitor.page.locator(".margin")).containsText("came back in weeks 3–4");
+            assertThat(visitor.page.locator(".margin")).containsText("7 times 24 hours since each user");
         }
     }
 
@@ -189,6 +189,14 @@ class RetentionTest {
     }
 
     @Test
+    void theRoomOpensOnTheLastTwelveFullWeeks() {
+        try (Visitor visitor = Visitor.in("retention")) {
+            assertThat(visitor.word("Range")).hasText("the last 12 full weeks");
+            assertThat(visitor.page.locator("tr[data-cohort]")).hasCount(12);
+        }
+    }
+
+    @Test
     void releasesLieBetweenTheRows() {
         try (Visitor visitor = Visitor.in("retention?days=2026-03-09..2026-06-28")) {
             assertThat(visitor.page.locator("tr.release-row")).hasCount(9);
@@ -201,16 +209,16 @@ class RetentionTest {
     void aCopiedLinkHoldsTheWholeQuestion() {
         String link;
         try (Visitor visitor = Visitor.in("retention?days=2026-04-06..2026-06-28")) {
-            visitor.choose("Grain", "day");
+            visitor.choose("Cohorts by", "day");
             visitor.choose("Ages", "14 days");
-            visitor.page.getByLabel("Shade by size").click();
-            assertThat(visitor.page.getByLabel("Shade by size")).isChecked();
+            visitor.page.getByLabel("Colour by value").click();
+            assertThat(visitor.page.getByLabel("Colour by value")).isChecked();
             link = visitor.page.url();
         }
         try (Visitor visitor = Visitor.in(link.substring(link.indexOf("retention")))) {
-            assertThat(visitor.word("Grain")).hasText("day");
+            assertThat(visitor.word("Cohorts by")).hasText("day");
             assertThat(visitor.word("Ages")).hasText("14 days");
-            assertThat(visitor.page.getByLabel("Shade by size")).isChecked();
+            assertThat(visitor.page.getByLabel("Colour by value")).isChecked();
             assertThat(visitor.page.locator("td[data-pooled]")).hasCount(15);
         }
     }
@@ -218,7 +226,7 @@ class RetentionTest {
     @Test
     void aRangeInWhichNobodyArrivedSaysSo() {
         try (Visitor visitor = Visitor.in("retention?days=2031-01-01..2031-01-31")) {
-            assertThat(visitor.page.locator(".margin")).containsText("Nobody arrived in this range");
+            assertThat(visitor.page.locator(".margin")).containsText("No users joined in this range");
             assertThat(visitor.page.locator(".triangle")).not().containsText("0.0");
         }
     }

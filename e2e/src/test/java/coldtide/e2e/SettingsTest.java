@@ -27,20 +27,20 @@ class SettingsTest {
     void aMarkIsEnteredChangedAndRemoved() {
         try (Visitor visitor = Visitor.in("settings")) {
             Page page = visitor.page;
-            press(page, "Enter a mark");
+            press(page, "Add annotation");
             page.getByLabel("Name").fill("Harbour fog");
             page.getByLabel("Kind").selectOption("HOLIDAY");
-            page.getByLabel("Begins").fill("2026-05-10T00:00");
-            page.getByLabel("Ends").fill("2026-05-09T00:00");
-            press(page, "Enter it");
+            visitor.date("Begins", "202605100000");
+            visitor.date("Ends", "202605090000");
+            press(page, "Add");
             assertThat(page.getByText("must end after it begins")).isVisible();
-            page.getByLabel("Ends").fill("2026-05-11T00:00");
-            press(page, "Enter it");
+            visitor.date("Ends", "202605110000");
+            press(page, "Add");
             Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Harbour fog"));
             assertThat(row).containsText("Sun 10 May 00:00");
-            row.getByText("Change").click();
+            row.getByText("Edit").click();
             page.getByLabel("Name").fill("Thick fog again");
-            press(page, "Change it");
+            press(page, "Save");
             Locator changed = page.locator("tr", new Page.LocatorOptions().setHasText("Thick fog again"));
             assertThat(changed).containsText("holiday");
             visitor.confirm(changed, "Remove");
@@ -51,7 +51,7 @@ class SettingsTest {
     @Test
     void releasesComeFromAFileOrNotAtAll() {
         try (Visitor visitor = Visitor.in("settings")) {
-            Locator input = visitor.page.getByLabel("File of releases and marks");
+            Locator input = visitor.page.getByLabel("File of releases and annotations");
             String head = "kind,name,platform,build,starts,share\n";
             String good = head + "release,0.9.1,web,7,2026-05-01,0.5\nrelease,0.9.1,web,7,2026-05-03,1\n";
             input.setInputFiles(file(good + "party,x,,,2026-05-01,\n"));
@@ -60,9 +60,9 @@ class SettingsTest {
             Locator row = visitor.page.locator("tr", new Page.LocatorOptions().setHasText("0.9.1"));
             assertThat(row).hasCount(0);
             input.setInputFiles(file(good));
-            assertThat(row).containsText("50 % from Fri 1 May 00:00");
+            assertThat(row).containsText("50% from Fri 1 May 00:00");
             input.setInputFiles(file(good));
-            assertThat(visitor.page.getByText("0 entered, 1 changed.")).isVisible();
+            assertThat(visitor.page.getByText("0 added, 1 changed.")).isVisible();
             visitor.confirm(row, "Remove");
             assertThat(row).hasCount(0);
         }
@@ -73,12 +73,13 @@ class SettingsTest {
         try (Visitor visitor = Visitor.in("tide")) {
             visitor.makeApp("Settling shore");
             visitor.enter("Data", "Settings");
-            press(visitor.page, "Settlements");
-            assertThat(visitor.page.getByText("No settlement is known yet.")).isVisible();
+            press(visitor.page, "Ad settlements");
+            assertThat(visitor.page.getByText("No settlements yet.")).isVisible();
             Locator input = visitor.page.getByLabel("File of settlements");
             String head = "day,platform,adverts,amount,currency\n";
             input.setInputFiles(file(head + "2026-05-01,ios,many,0.50,EUR\n"));
-            assertThat(visitor.page.getByText("Line 2: \"many\" is no count")).isVisible();
+            assertThat(visitor.page.getByText("Line 2: \"many\" is not a count"))
+                    .isVisible();
             input.setInputFiles(file(head + "2026-05-01,ios,1200,0.50,EUR\n2026-05-02,ios,34,0.02,EUR\n"));
             assertThat(visitor.page.locator("tbody tr")).hasCount(1);
             assertThat(visitor.page.locator("tbody tr")).containsText("1,234");
@@ -92,7 +93,7 @@ class SettingsTest {
     @Test
     void peopleAndKeysAreForKeepers() {
         try (Visitor visitor = Visitor.in("settings")) {
-            for (String part : new String[] {"People", "Keys", "What was done"}) {
+            for (String part : new String[] {"Members", "API keys", "Audit log"}) {
                 press(visitor.page, part);
                 assertThat(visitor.page.getByText("Admins only.")).isVisible();
             }
@@ -139,10 +140,10 @@ class SettingsTest {
     void removingAsksAndCanBeCancelledByKey() {
         try (Visitor visitor = Visitor.in("settings")) {
             Page page = visitor.page;
-            press(page, "Enter a mark");
+            press(page, "Add annotation");
             page.getByLabel("Name").fill("Kept mark");
-            page.getByLabel("Begins").fill("2026-05-12T00:00");
-            press(page, "Enter it");
+            visitor.date("Begins", "202605120000");
+            press(page, "Add");
             Locator row = page.locator("tr", new Page.LocatorOptions().setHasText("Kept mark"));
             row.getByText("Remove").click();
             assertThat(page.getByRole(AriaRole.DIALOG)).containsText("Remove the note “Kept mark”?");

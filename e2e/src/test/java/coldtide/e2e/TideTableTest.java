@@ -7,10 +7,12 @@ import coldtide.server.Application;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.BoundingBox;
 import java.net.URI;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.Locale;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
@@ -36,11 +38,11 @@ class TideTableTest {
         return String.format(Locale.ROOT, "%,d", people);
     }
 
+    /** The days in the address, asked from the page itself: the driver learns of a new address only some time later. */
     private static LocalDate[] days(Visitor visitor) {
-        Matcher days = DAYS.matcher(URI.create(visitor.page.url()).getQuery());
-        org.assertj.core.api.Assertions.assertThat(days.find())
-                .as(visitor.page.url())
-                .isTrue();
+        String address = (String) visitor.page.evaluate("location.href");
+        Matcher days = DAYS.matcher(URI.create(address).getQuery());
+        org.assertj.core.api.Assertions.assertThat(days.find()).as(address).isTrue();
         return new LocalDate[] {LocalDate.parse(days.group(1)), LocalDate.parse(days.group(2))};
     }
 
@@ -70,6 +72,34 @@ class TideTableTest {
 
             visitor.page.goBack();
             assertThat(days(visitor)).isEqualTo(moved);
+        }
+    }
+
+    /** However fast the pointer moves, at most ten questions of a kind are asked a second; the last is of where it stopped. */
+    @Test
+    void whileTheRailIsDraggedFewQuestionsAreAsked() {
+        try (Visitor visitor = Visitor.in("tide?days=2026-06-01..2026-06-14")) {
+            visitor.settle();
+            AtomicInteger asked = new AtomicInteger();
+            visitor.page.onRequest(request -> {
+                if (request.url().endsWith("/tide-table")) {
+                    asked.incrementAndGet();
+                }
+            });
+            BoundingBox box = visitor.page.locator("[data-frame=asked]").boundingBox();
+            double y = box.y + box.height / 2;
+            visitor.page.mouse().move(box.x + 5, y);
+            visitor.page.mouse().down();
+            long start = System.nanoTime();
+            for (int step = 1; step <= 400; step++) {
+                visitor.page.mouse().move(box.x + 5 - step, y);
+            }
+            visitor.page.mouse().up();
+            double seconds = (System.nanoTime() - start) / 1e9;
+            LocalDate[] there = days(visitor);
+            visitor.settle();
+            assertThat(asked.get()).isPositive().isLessThanOrEqualTo((int) (10 * seconds) + 3);
+            assertThat(days(visitor)).isEqualTo(there);
         }
     }
 
@@ -104,12 +134,12 @@ class TideTableTest {
             Page page = visitor.page;
             page.keyboard().press(".");
             page.keyboard().press(".");
-            assertThat(visitor.word("Grain")).isFocused();
+            assertThat(visitor.word("Period")).isFocused();
             page.keyboard().press("Enter");
             page.keyboard().press("ArrowDown");
             page.keyboard().press("Enter");
-            assertThat(visitor.word("Grain")).hasText("week");
-            assertThat(page.locator(".tide thead")).containsText("2026-W22");
+            assertThat(visitor.word("Period")).hasText("week");
+            assertThat(page.locator(".tide thead")).containsText("25–31 May");
 
             page.keyboard().press("Alt+ArrowLeft");
             page.waitForURL(Pattern.compile("days=2026-04-06\\.\\.2026-05-03"));
@@ -121,7 +151,8 @@ class TideTableTest {
                     .hasText(activePeople(LocalDate.of(2026, 4, 7), LocalDate.of(2026, 5, 5)));
 
             page.keyboard().press("Control+k");
-            assertThat(page.getByPlaceholder("A room, a release")).isFocused();
+            assertThat(page.getByRole(AriaRole.DIALOG).getByRole(AriaRole.COMBOBOX))
+                    .isFocused();
             page.keyboard().type("Retention");
             page.keyboard().press("Enter");
             assertThat(visitor.word("Came back with")).isVisible();
@@ -131,7 +162,7 @@ class TideTableTest {
     @Test
     void aRowOpensItsChartAndDrawsItselfOnTheRail() {
         try (Visitor visitor = Visitor.in("tide")) {
-            row(visitor, "REVENUE").getByRole(AriaRole.BUTTON).click();
+            row(visitor, "REVENUE").getByRole(AriaRole.BUTTON).first().click();
             assertThat(visitor.page.locator("figure figcaption")).hasText("Revenue by day");
             assertThat(visitor.page.locator("figure [role=img]"))
                     .hasAttribute("aria-label", Pattern.compile("^Revenue by day: from EUR .* latest EUR "));
@@ -143,12 +174,12 @@ class TideTableTest {
     void exactDatesCanBeTypedAndImpossibleOnesAreNotAsked() {
         try (Visitor visitor = Visitor.in("tide")) {
             visitor.word("Range").click();
-            visitor.page.getByLabel("First day").fill("2026-06-10");
-            visitor.page.getByLabel("Last day").fill("2026-06-01");
+            visitor.date("First day", "20260610");
+            visitor.date("Last day", "20260601");
             Locator ask = visitor.page.getByRole(
                     AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Ask").setExact(true));
             assertThat(ask).isDisabled();
-            visitor.page.getByLabel("Last day").fill("2026-06-16");
+            visitor.date("Last day", "20260616");
             ask.click();
             assertThat(visitor.word("Range")).hasText("10 Jun – 16 Jun 2026");
         }
@@ -160,7 +191,30 @@ class TideTableTest {
             long events =
                     Visitor.sql("select count(*) from event e join app a on a.id = e.app_id where a.key = 'gullcombe'");
             assertThat(visitor.page.locator(".foot")).containsText(String.format(Locale.ROOT, "%,d events", events));
-            assertThat(visitor.page.locator(".foot")).containsText("Watermark Mon 29 Jun");
+            assertThat(visitor.page.locator(".foot")).containsText("Last received Mon 29 Jun");
+        }
+    }
+
+    @Test
+    void aFirstVisitOffersThreeQuestionsUntilTheyAreClosed() {
+        try (Visitor visitor = Visitor.in("tide")) {
+            Locator questions =
+                    visitor.page.getByRole(AriaRole.NAVIGATION, new Page.GetByRoleOptions().setName("First questions"));
+            assertThat(questions.getByRole(AriaRole.LINK)).hasCount(3);
+            questions
+                    .getByRole(
+                            AriaRole.LINK,
+                            new Locator.GetByRoleOptions().setName("How many of our new users come back?"))
+                    .click();
+            assertThat(visitor.word("Came back with")).isVisible();
+            visitor.page.goBack();
+            questions
+                    .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Close the first questions"))
+                    .click();
+            assertThat(questions).hasCount(0);
+            visitor.page.reload();
+            assertThat(visitor.page.locator("tr[data-figure=INSTALLS]")).isVisible();
+            assertThat(questions).hasCount(0);
         }
     }
 }

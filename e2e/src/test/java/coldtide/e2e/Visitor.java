@@ -6,6 +6,7 @@ import coldtide.server.Application;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType.LaunchOptions;
+import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
@@ -13,7 +14,11 @@ import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.BoundingBox;
 import com.microsoft.playwright.options.FilePayload;
+import com.microsoft.playwright.options.LoadState;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
@@ -22,6 +27,7 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 
 /** Somebody at a browser of their own. Whatever the browser complains about fails the test that closes it. */
 final class Visitor implements AutoCloseable {
@@ -43,21 +49,18 @@ final class Visitor implements AutoCloseable {
         PlaywrightAssertions.setDefaultAssertionTimeout(30_000);
     }
 
-    private final Playwright playwright;
-    private final Browser browser;
+    /** One for all tests of a run, which follow each other in one thread; each has a context of its own. */
+    private static Browser browser;
+
+    private final BrowserContext context;
     private final List<String> complaints = new ArrayList<>();
     final Page page;
 
     Visitor() {
-        playwright = Playwright.create(
-                new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-        browser = playwright
-                .chromium()
-                .launch(new LaunchOptions()
-                        .setExecutablePath(Path.of("/usr/bin/chromium"))
-                        .setArgs(ARGUMENTS));
-        BrowserContext context = browser.newContext(
-                new Browser.NewContextOptions().setViewportSize(1280, 800).setLocale("en-GB"));
+        context = browser()
+                .newContext(new Browser.NewContextOptions()
+                        .setViewportSize(1280, 800)
+                        .setLocale("en-GB"));
         page = context.newPage();
         page.onPageError(complaints::add);
         page.onConsoleMessage(message -> {
@@ -66,6 +69,18 @@ final class Visitor implements AutoCloseable {
                 complaints.add(message.text());
             }
         });
+    }
+
+    private static synchronized Browser browser() {
+        if (browser == null) {
+            browser = Playwright.create(
+                            new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")))
+                    .chromium()
+                    .launch(new LaunchOptions()
+                            .setExecutablePath(Path.of("/usr/bin/chromium"))
+                            .setArgs(ARGUMENTS));
+        }
+        return browser;
     }
 
     /** Signed in with the demo account, in a room of the demo world. */
@@ -96,11 +111,11 @@ final class Visitor implements AutoCloseable {
     /** A new app, whose page for bringing in files opens. */
     void makeApp(String name) {
         page.getByLabel("App: Gullcombe Lights").click();
-        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("A new app"))
+        page.getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName("New app"))
                 .click();
         page.getByLabel("Name").fill(name);
         page.getByLabel("Time zone").fill("Atlantic/Azores");
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Make it"))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Create"))
                 .click();
     }
 
@@ -147,6 +162,8 @@ final class Visitor implements AutoCloseable {
                         AriaRole.MENUITEM,
                         new Page.GetByRoleOptions().setName(option).setExact(true))
                 .click();
+        // Keys count for the menu until it is gone.
+        PlaywrightAssertions.assertThat(page.locator("[role=menu]")).hasCount(0);
     }
 
     /** One of a few in a form; of several fields of that label, in the last. */
@@ -172,6 +189,58 @@ final class Visitor implements AutoCloseable {
                         AriaRole.OPTION,
                         new Page.GetByRoleOptions().setName(name).setExact(true))
                 .click();
+        PlaywrightAssertions.assertThat(page.locator("[role=listbox]")).hasCount(0);
+    }
+
+    /** Waits until the room at hand has its answer. */
+    void settle() {
+        page.locator(".head-rooms a").first().waitFor();
+        page.waitForLoadState(LoadState.NETWORKIDLE);
+        PlaywrightAssertions.assertThat(page.locator("[data-updating=true]")).hasCount(0);
+        PlaywrightAssertions.assertThat(page.locator(".room")).not().hasText(Pattern.compile("^\\s*(Loading …)?\\s*$"));
+        // Dialogs and lists fade in; colours can be checked only afterwards.
+        page.waitForFunction("() => document.getAnimations().every(each => each.playState !== 'running'"
+                + " || each.effect?.getComputedTiming().iterations === Infinity)");
+    }
+
+    /** Types a day, and a time where the field has one, as digits from the year on. */
+    void date(String label, String digits) {
+        page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName(label))
+                .getByRole(AriaRole.SPINBUTTON)
+                .first()
+                .click();
+        page.keyboard().type(digits);
+    }
+
+    /** The rows of a long list. */
+    Locator rows(String list) {
+        return page.locator("[role=grid][aria-label='" + list + "'] [role=row][data-id]");
+    }
+
+    /** A cell of such a row, from 0. */
+    static Locator cell(Locator row, int column) {
+        return row.locator("[role=gridcell]").nth(column);
+    }
+
+    /** Exports the answer of the page in a format. */
+    byte[] export(String format) {
+        Download file =
+                page.waitForDownload(() -> page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Export"))
+                        .getByText(format, new Locator.GetByTextOptions().setExact(true))
+                        .click());
+        try {
+            return Files.readAllBytes(file.path());
+        } catch (IOException unread) {
+            throw new UncheckedIOException(unread);
+        }
+    }
+
+    /** The CSV of an answer by its key, which waits for nothing itself: not while an answer is on its way or something is open. */
+    Download exportByKey() {
+        settle();
+        PlaywrightAssertions.assertThat(page.locator("[role=menu],[role=listbox],[role=dialog]"))
+                .hasCount(0);
+        return page.waitForDownload(() -> page.keyboard().press("x"));
     }
 
     /** Drags the middle of something by pixels to the right. */
@@ -202,8 +271,7 @@ final class Visitor implements AutoCloseable {
 
     @Override
     public void close() {
-        browser.close();
-        playwright.close();
+        context.close();
         assertThat(complaints).as("what the browser complained about").isEmpty();
     }
 

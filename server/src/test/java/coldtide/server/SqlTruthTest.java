@@ -18,7 +18,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
 /**
- * Every figure and every cell against SQL written independently from handbook §3–§5 and §7, on PostgreSQL, for a small demo
+ * Every figure and every cell against SQL written independently from the handbook, on PostgreSQL, for a small demo
  * world that spans the change to summer time.
  */
 @ExtendWith(Application.class)

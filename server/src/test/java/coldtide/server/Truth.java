@@ -12,7 +12,7 @@ import java.util.Map;
 public final class Truth {
     private Truth() {}
 
-    /** Handbook §2 to §5 as tables, so that each figure is one short question. */
+    /** The handbook's sections from Data to Money as tables, so that each figure is one short question. */
     private static final String TRUTH = """
             drop schema if exists truth cascade;
             create schema truth;

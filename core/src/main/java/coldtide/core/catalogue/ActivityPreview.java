@@ -7,13 +7,13 @@ import coldtide.core.time.DayRange;
 import java.time.temporal.ChronoUnit;
 import java.util.Set;
 
-/** What would change if other events counted as activity: active people of each day, as it is and as it would be. */
+/** Preview of another definition of activity: active users of each day, now and then. */
 public final class ActivityPreview implements Analysis<long[], ActivityPreview.ActivityChange> {
     /**
      * Means over days.
      *
      * @param days those counted
-     * @param before active people a day as it is, {@code after} as it would be
+     * @param before active users a day as it is, {@code after} as it would be
      */
     public record ActivityChange(DayRange days, double before, double after) {}
 

@@ -4,7 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 
 /**
- * What is recorded of an event.
+ * An event in the event catalogue: how often it occurs, its senders and properties.
  *
  * @param count how often in the range
  * @param people who did it in the range

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What is recorded of a property.
+ * A property in the event catalogue: how often it occurs, its values and types.
  *
  * @param events how many events of the range have it
  * @param texts how many of these came with a text, {@code numbers} with a number

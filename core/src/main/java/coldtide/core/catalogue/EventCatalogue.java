@@ -1,10 +1,10 @@
 package coldtide.core.catalogue;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.Release;
 import coldtide.core.scan.Analysis;
-import coldtide.core.scan.Sums;
+import coldtide.core.scan.ArraySums;
 import coldtide.core.time.DayRange;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -51,7 +51,7 @@ public final class EventCatalogue implements Analysis<EventCatalogue.Partial, Ev
         /** By sender, the first day of the log with anything of it. */
         final int[] firstDay;
 
-        /** The last person counted, by event. */
+        /** The last user counted, by event. */
         private final int[] counted;
 
         private int person;
@@ -134,9 +134,9 @@ public final class EventCatalogue implements Analysis<EventCatalogue.Partial, Ev
 
     @Override
     public void merge(Partial into, Partial from) {
-        Sums.add(into.byDay, from.byDay);
-        Sums.add(into.bySender, from.bySender);
-        Sums.add(into.people, from.people);
+        ArraySums.add(into.byDay, from.byDay);
+        ArraySums.add(into.bySender, from.bySender);
+        ArraySums.add(into.people, from.people);
         for (int sender = 0; sender < into.firstDay.length; sender++) {
             into.firstDay[sender] = Math.min(into.firstDay[sender], from.firstDay[sender]);
         }

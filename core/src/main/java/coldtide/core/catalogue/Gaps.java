@@ -7,7 +7,7 @@ import static coldtide.core.catalogue.EventCatalogue.WINDOWS;
 
 import coldtide.core.catalogue.EventCatalogue.Partial;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
+import coldtide.core.log.rule.Release;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
@@ -17,7 +17,7 @@ import java.util.stream.IntStream;
  * sends: for a new version, earlier ones of its platform; for a sender that stops, itself before. At 30 expected or more and
  * under a twentieth of that sent, chance is out of the question (Poisson: 3 in 10 to the 12th).
  *
- * <p>Only senders in use in the range are looked at. Events that a person does once, at their arrival, cease by themselves where a version gets no new people; a version is not
+ * <p>Only senders in use in the range are looked at. Events that a user does once, at their arrival, cease by themselves where a version gets no new users; a version is not
  * said to fall silent on them.
  */
 final class Gaps {

@@ -2,10 +2,10 @@ package coldtide.core.catalogue;
 
 import coldtide.core.catalogue.CatalogueProperty.Frequency;
 import coldtide.core.catalogue.CatalogueProperty.NumberBounds;
-import coldtide.core.log.Contexts;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
+import coldtide.core.log.column.PropertyColumn;
+import coldtide.core.log.rule.Contexts;
 import coldtide.core.scan.Analysis;
 import coldtide.core.time.DayRange;
 import it.unimi.dsi.fastutil.doubles.Double2LongOpenHashMap;

@@ -1,7 +1,7 @@
 package coldtide.core.catalogue;
 
 import coldtide.core.catalogue.CatalogueProperty.Frequency;
-import coldtide.core.who.ValueTest;
+import coldtide.core.filter.value.ValueTest;
 import it.unimi.dsi.fastutil.HashCommon;
 import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
 import java.util.Arrays;
@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 
 /**
- * How often values occur, exactly for up to 1,000 different ones. Where there are more, those whose hashes are the smallest stay,
+ * Frequencies of values, exact for up to 1,000 different ones. Where there are more, those whose hashes are the smallest stay,
  * still with exact counts: such a sample does not depend on the order of values, two are merged into that of both, and its largest
  * hash tells how many different values there are (k minimum values: Bar-Yossef et al., Counting distinct elements in a data
  * stream, RANDOM 2002). Standard error of that number 3.2 %. Two values have the same hash of 64 bits by a chance too small to

@@ -1,18 +1,18 @@
 package coldtide.core.channel;
 
 import coldtide.core.channel.Costs.Cost;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Which;
+import coldtide.core.filter.Window;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.ExchangeRates;
-import coldtide.core.measure.PeopleAnswer;
-import coldtide.core.measure.PeopleCount;
-import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.measure.users.PeopleAnswer;
+import coldtide.core.measure.users.PeopleCount;
+import coldtide.core.measure.users.PeopleQuestion;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Which;
-import coldtide.core.who.Window;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -21,12 +21,12 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * By which channel new people came in a range, and what the channels cost. A person came by the first channel known of them; new
- * are those whose first event falls into the range. One pass over the people of the log for each range.
+ * New users of a range by channel, and what the channels cost. A user belongs to the first channel that is known of them. Users are new if
+ * their first event falls into the range. Cost: one pass over the users of the log for each range.
  *
- * @param channels most new people first; those that cost something and brought nobody last
- * @param unknown new people of whom no channel is known
- * @param others new people by channels beyond those shown
+ * @param channels the channel with most new users first; channels with costs and without new users last
+ * @param unknown new users of whom no channel is known
+ * @param others new users by channels beyond those shown
  */
 public record Arrivals(List<Channel> channels, Both<Long> unknown, Both<Long> others) {
     /** In the range asked for, and in the one it is compared with. */

@@ -2,12 +2,12 @@ package coldtide.core.channel;
 
 import static java.util.Objects.requireNonNull;
 
-import coldtide.core.who.ValueTest;
+import coldtide.core.filter.value.ValueTest;
 import java.util.OptionalDouble;
 import java.util.Set;
 
 /**
- * One rule of how a person came: where a property passes a test, they came by a channel.
+ * One rule of how a user came: where a property passes a test, they came by a channel.
  *
  * @param kind by which sort of property
  * @param property campaign, source or medium for tags; referrer for the other sort
@@ -16,7 +16,7 @@ import java.util.Set;
  * @param channel by which they came
  */
 public record ChannelRule(Kind kind, String property, Test test, String value, String channel) {
-    /** Explicit tags say how somebody came, a referrer lets it be guessed: tags win. */
+    /** Explicit tags say how a user came, a referrer lets it be guessed: tags win. */
     public enum Kind {
         TAG,
         REFERRER
@@ -69,7 +69,7 @@ public record ChannelRule(Kind kind, String property, Test test, String value, S
         return test.passes(value, OptionalDouble.empty());
     }
 
-    /** The rule in words; by them people who came by it can be asked for. */
+    /** The rule in words; by them users who came by it can be asked for. */
     public String said() {
         return property + " " + test.word + " \u201c" + value + "\u201d";
     }

@@ -1,17 +1,17 @@
 package coldtide.core.channel;
 
 import coldtide.core.channel.ChannelRule.Kind;
-import coldtide.core.log.ContextDerivation;
-import coldtide.core.who.ValueTest;
+import coldtide.core.filter.value.ValueTest;
+import coldtide.core.log.rule.ContextDerivation;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 
 /**
- * By which channel people came, and which rule decided: the first rule by tags that holds, else the channel as it was sent, else
- * the first rule by referrer that holds; else nothing. As two properties of every context, {@link #CHANNEL} and {@link #RULE}, so
- * that both can be asked about, split by and seen like any other; a person's own is the first.
+ * Derives the channel by which a user came, and the rule that decided it. The first matching rule by tags wins, then the channel that was
+ * sent, then the first matching rule by referrer. The result is two properties of every context, {@link #CHANNEL} and {@link #RULE}, which
+ * filters and splits use like any other. A user's channel is the first one.
  */
 public final class ChannelRules implements ContextDerivation {
     public static final String CHANNEL = "arrival_channel";

@@ -1,13 +1,13 @@
 package coldtide.core.channel;
 
-import coldtide.core.log.ExchangeRates;
+import coldtide.core.log.rule.ExchangeRates;
 import coldtide.core.time.DayRange;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.OptionalLong;
 import java.util.stream.Stream;
 
-/** What was paid for channels, day by day. */
+/** Costs of channels by day. */
 public record Costs(List<Paid> paid) {
     public Costs {
         paid = List.copyOf(paid);

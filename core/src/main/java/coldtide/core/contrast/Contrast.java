@@ -2,18 +2,18 @@ package coldtide.core.contrast;
 
 import coldtide.core.contrast.ContrastAnswer.About;
 import coldtide.core.contrast.ContrastAnswer.Row;
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.stats.RatioOfSums;
 import coldtide.core.stats.Share;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.PersonCondition;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.IdentityHashMap;
@@ -22,7 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 
 /**
- * Every headline figure and every event for two groups of people, in one pass. Sums are kept by shard and added in the order of
+ * Every headline metric and every event for two groups of users, in one pass. Sums are kept by shard and added in the order of
  * the shards, so that the same question gives the same answer to the last digit.
  */
 public final class Contrast implements Analysis<List<Contrast.ShardSums>, ContrastAnswer> {
@@ -35,7 +35,7 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
     static final class ShardSums {
         private final Shard shard;
         private final RatioOfSums[][] sums;
-        /** People who did each event. */
+        /** Users who did each event. */
         private final long[][] did;
 
         private final long[] people = new long[2];
@@ -87,7 +87,7 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
         return runner.run(log, new Contrast(log, conditions, question));
     }
 
-    /** Everybody but some. */
+    /** All users but some. */
     public static PersonCondition everyoneBut(PersonCondition some) {
         return new PersonCondition.Not(some);
     }
@@ -104,8 +104,8 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
         long[] inSecond = second.bits(shard);
         int[] times = new int[names];
         for (int person = shard.person(0); person < shard.people(); person = shard.person(person + 1)) {
-            boolean a = Bits.has(inFirst, person);
-            boolean b = Bits.has(inSecond, person);
+            boolean a = BitMasks.has(inFirst, person);
+            boolean b = BitMasks.has(inSecond, person);
             int active = a || b ? inRange(shard.activeDay, shard.activeFrom, person) : 0;
             if (active == 0) {
                 continue;

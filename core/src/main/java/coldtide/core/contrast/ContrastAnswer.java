@@ -7,8 +7,8 @@ import java.util.Optional;
 /**
  * Two groups side by side.
  *
- * @param first people of the first group with any activity in the range, {@code second} likewise
- * @param both active people who are in both groups and so in neither count
+ * @param first users of the first group with any activity in the range, {@code second} likewise
+ * @param both active users who are in both groups and so in neither count
  * @param tests for how many tests the rows are corrected
  */
 public record ContrastAnswer(long first, long second, long both, int tests, List<Row> rows) {
@@ -20,9 +20,9 @@ public record ContrastAnswer(long first, long second, long both, int tests, List
     public enum About {
         /** A figure of {@link PersonFigure}. */
         FIGURE,
-        /** The share of active people who did an event. */
+        /** The share of active users who did an event. */
         EVENT_SHARE,
-        /** Times an event was done for each active person. */
+        /** Times an event was done for each active user. */
         EVENT_EACH
     }
 
@@ -30,7 +30,7 @@ public record ContrastAnswer(long first, long second, long both, int tests, List
      * One figure in both groups; values are NaN where there is nothing to divide by.
      *
      * @param name of the figure or the event
-     * @param difference nothing where there are too few people
+     * @param difference nothing where there are too few users
      * @param adjusted its p-value corrected for all tests of the answer (Benjamini and Hochberg); NaN without a difference
      */
     public record Row(

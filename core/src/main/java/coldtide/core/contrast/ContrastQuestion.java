@@ -2,11 +2,11 @@ package coldtide.core.contrast;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.PersonCondition;
 
 /**
- * In what do two groups of people differ over a range? Whoever is in both is left out of both.
+ * Asks in which metrics and events two groups of users differ over a range. Users in both groups are left out of both.
  *
  * @param first one group
  * @param second the other

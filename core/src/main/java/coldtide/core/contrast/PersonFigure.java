@@ -1,6 +1,6 @@
 package coldtide.core.contrast;
 
-/** Headline figures as ratios of sums over active people. */
+/** Headline metrics as ratios of sums over active users. */
 public enum PersonFigure {
     /** Active days for each. */
     ACTIVE_DAYS,
@@ -8,7 +8,7 @@ public enum PersonFigure {
     SESSIONS,
     /** Mean length of sessions in seconds. */
     SESSION_LENGTH,
-    /** Share of people who paid: a purchase or a subscription. */
+    /** Share of users who paid: a purchase or a subscription. */
     PAYER_SHARE,
     /** Revenue less refunds for each. */
     ARPU,
@@ -21,7 +21,7 @@ public enum PersonFigure {
     ARPPU,
     /** Purchase revenue ÷ purchases. */
     AOV,
-    /** Share of people of whom an uninstall was reported. */
+    /** Share of users of whom an uninstall was reported. */
     UNINSTALLED;
 
     boolean isShare() {

@@ -1,2 +1,6 @@
-/** Two groups of people side by side: every figure and every event. Uses {@code log}, {@code scan}, {@code stats} and {@code who}. */
+/**
+ * Compares two groups of users. In: a {@code ContrastQuestion}. Out: each metric and event with its difference,
+ * interval and corrected p-value. Start with {@code Contrast}. Uses {@code time}, {@code log}, {@code stats}, {@code
+ * scan} and {@code filter}.
+ */
 package coldtide.core.contrast;

@@ -1,15 +1,15 @@
 package coldtide.core.extract;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PersonEvent;
 import coldtide.core.log.PersonEvents;
-import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
+import coldtide.core.log.column.PropertyColumn;
 import coldtide.core.scan.Analysis;
-import coldtide.core.scan.Best;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
+import coldtide.core.scan.TopK;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -18,8 +18,8 @@ import java.util.Map;
 import java.util.function.Consumer;
 
 /**
- * Finds the events that pass. A page costs one pass and memory for as many events as stand before its end; all of them are read person
- * by person, in the order of the log, and cost memory for one person.
+ * Finds the events that pass. A page costs one pass and memory for as many events as stand before its end; all of them are read user
+ * by user, in the order of the log, and cost memory for one user.
  */
 public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
     /** No page ends later than this. */
@@ -30,11 +30,11 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
 
     /** The best so far. */
     static final class Partial {
-        private final Best<Candidate> best;
+        private final TopK<Candidate> best;
         private long events;
 
         private Partial(Comparator<Candidate> bestFirst, int room) {
-            best = new Best<>(bestFirst, room);
+            best = new TopK<>(bestFirst, room);
         }
     }
 
@@ -88,9 +88,9 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
                 List<PersonEvent> events = List.of();
                 int first = shard.eventFrom[person];
                 int to = all.end(shard, person);
-                for (int row = Bits.next(rows, all.begin(shard, person), to);
+                for (int row = BitMasks.next(rows, all.begin(shard, person), to);
                         row < to && left > 0;
-                        row = Bits.next(rows, row + 1, to)) {
+                        row = BitMasks.next(rows, row + 1, to)) {
                     events = events.isEmpty() ? PersonEvents.of(log, new PersonEvents.Place(shard, person)) : events;
                     taker.accept(new ExtractRow(shard.owner[person], events.get(row - first)));
                     left--;
@@ -120,7 +120,9 @@ public final class Extract implements Analysis<Extract.Partial, ExtractPage> {
                 question.by().flatMap(by -> log.numbers(shard, by)).orElse(null);
         for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
             int to = end(shard, person);
-            for (int row = Bits.next(rows, begin(shard, person), to); row < to; row = Bits.next(rows, row + 1, to)) {
+            for (int row = BitMasks.next(rows, begin(shard, person), to);
+                    row < to;
+                    row = BitMasks.next(rows, row + 1, to)) {
                 partial.events++;
                 partial.best.offer(candidate(shard, person, row, numbers));
             }

@@ -2,13 +2,13 @@ package coldtide.core.extract;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import java.util.Optional;
 
 /**
- * Which events, in which order?
+ * Question for raw events: a filter and an order.
  *
  * @param what the events
  * @param among whose

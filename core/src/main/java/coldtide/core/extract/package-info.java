@@ -1,2 +1,5 @@
-/** Single events as they came, those that pass a condition: in order, page by page, or all of them for a file. */
+/**
+ * Raw events, one by one. In: an {@code ExtractQuestion}. Out: one page in order, or all events one after another.
+ * Start with {@code Extract}. Uses {@code time}, {@code log}, {@code scan} and {@code filter}.
+ */
 package coldtide.core.extract;

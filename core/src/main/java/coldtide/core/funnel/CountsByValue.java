@@ -1,13 +1,13 @@
 package coldtide.core.funnel;
 
+import coldtide.core.filter.value.Value;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
 import coldtide.core.log.EventLog;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Part;
 import coldtide.core.measure.TopValues;
 import coldtide.core.measure.TopValues.Frequent;
-import coldtide.core.scan.Sums;
-import coldtide.core.who.Value;
+import coldtide.core.scan.ArraySums;
 import it.unimi.dsi.fastutil.longs.Long2LongOpenHashMap;
 import it.unimi.dsi.fastutil.longs.Long2ObjectMaps;
 import it.unimi.dsi.fastutil.longs.Long2ObjectOpenHashMap;
@@ -65,11 +65,11 @@ final class CountsByValue {
 
     void add(CountsByValue from) {
         tooMany |= from.tooMany;
-        Sums.add(other, from.other);
-        Sums.add(notSet, from.notSet);
+        ArraySums.add(other, from.other);
+        ArraySums.add(notSet, from.notSet);
         // A table filled in the order of a larger one of its kind would be a single long chain.
         counts.ensureCapacity(counts.size() + from.counts.size());
-        Long2ObjectMaps.fastForEach(from.counts, each -> Sums.add(of(each.getLongKey()), each.getValue()));
+        Long2ObjectMaps.fastForEach(from.counts, each -> ArraySums.add(of(each.getLongKey()), each.getValue()));
     }
 
     /** The most frequent values, then all others together and those without a value, each if there are any; nothing is left to add to. */
@@ -81,7 +81,7 @@ final class CountsByValue {
         for (Frequent value : TopValues.of(log, units, top)) {
             tell(told, Kind.VALUE, Optional.of(value.text()), counts.remove(Value.of(log.texts(), value.text())));
         }
-        Long2ObjectMaps.fastForEach(counts, each -> Sums.add(other, each.getValue()));
+        Long2ObjectMaps.fastForEach(counts, each -> ArraySums.add(other, each.getValue()));
         counts.clear();
         tell(told, Kind.OTHER, Optional.empty(), other);
         tell(told, Kind.NOT_SET, Optional.empty(), notSet);

@@ -1,20 +1,26 @@
 package coldtide.core.funnel;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.value.RowValues;
+import coldtide.core.filter.value.Value;
 import coldtide.core.funnel.FunnelAnswer.Group;
 import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
+import coldtide.core.funnel.match.CountingUnits;
+import coldtide.core.funnel.match.EventSequence;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelSplit;
+import coldtide.core.funnel.match.Match;
+import coldtide.core.funnel.match.Order;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.measure.SideBySide;
 import coldtide.core.measure.TopValues;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.ArraySums;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.scan.Sums;
-import coldtide.core.stats.Expected;
+import coldtide.core.stats.PredictionInterval;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.RowValues;
-import coldtide.core.who.Value;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
@@ -22,7 +28,7 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 
-/** Counts how far units get, by group and period of entry, and how long each step takes. Handbook §8. */
+/** Counts how far units get, by group and period of entry, and how long each step takes. See the handbook, Funnels. */
 public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, FunnelAnswer> {
     /** Up to how long a step took, for its distribution. */
     public static final List<Duration> TIME_BOUNDS = List.of(
@@ -37,7 +43,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
             Duration.ofDays(7));
 
     /**
-     * By step who did it, and after the last who is open: of all, by group of people (from 1), by value and by period. By step how long
+     * By step who did it, and after the last who is open: of all, by group of users (from 1), by value and by period. By step how long
      * all took.
      */
     static final class Partial {
@@ -54,10 +60,10 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         }
     }
 
-    private final Units units;
+    private final CountingUnits units;
     private final Optional<SideBySide> people;
     private final Optional<FunnelSplit.ByProperty> property;
-    /** Those to be told apart; none for whatever there is. */
+    /** Values of the split that are asked for; empty for the most frequent ones. */
     private final long[] values;
 
     private final int steps;
@@ -65,12 +71,12 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     private final List<DayRange> periods;
     private final int[] periodOfDay;
 
-    /** Of all units together, whatever the question's split. */
+    /** An analysis of all units together, without the question's split. */
     public FunnelAnalysis(EventLog log, Conditions conditions, FunnelQuestion question) {
-        this(new Units(log, conditions, question), Optional.empty());
+        this(new CountingUnits(log, conditions, question), Optional.empty());
     }
 
-    private FunnelAnalysis(Units units, Optional<FunnelSplit> split, long... values) {
+    private FunnelAnalysis(CountingUnits units, Optional<FunnelSplit> split, long... values) {
         this.units = units;
         this.values = values;
         people = split.filter(FunnelSplit.ByPeople.class::isInstance)
@@ -92,7 +98,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
 
     /** One pass; where it is split by a property of very many values, two and more, to find the most frequent first. */
     public static FunnelAnswer answer(EventLog log, ScanRunner runner, Conditions conditions, FunnelQuestion question) {
-        Units units = new Units(log, conditions, question);
+        CountingUnits units = new CountingUnits(log, conditions, question);
         FunnelAnalysis all = new FunnelAnalysis(units, question.split());
         Partial counted = runner.run(log, all.unfinished());
         return counted.values.areTooMany()
@@ -124,7 +130,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
 
     @Override
     public void scan(Shard shard, Partial partial) {
-        Units.Each apart = people.map(by -> byPeople(by.over(shard), partial))
+        CountingUnits.Each apart = people.map(by -> byPeople(by.over(shard), partial))
                 .or(() -> property.map(by -> byValue(by, shard, partial)))
                 .orElse((person, trail, match) -> {});
         units.each(shard, (person, trail, match) -> {
@@ -137,7 +143,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         });
     }
 
-    private Units.Each byPeople(SideBySide.Cursor cursor, Partial partial) {
+    private CountingUnits.Each byPeople(SideBySide.Cursor cursor, Partial partial) {
         int[] in = new int[partial.groups.length];
         return (person, trail, match) -> {
             int end = cursor.of(person, in);
@@ -147,13 +153,13 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         };
     }
 
-    private Units.Each byValue(FunnelSplit.ByProperty by, Shard shard, Partial partial) {
+    private CountingUnits.Each byValue(FunnelSplit.ByProperty by, Shard shard, Partial partial) {
         RowValues rows = new RowValues(units.log(), shard, by.property());
         return (person, trail, match) -> count(match, partial.values.of(value(rows, trail, match, by.step())));
     }
 
-    /** Of an entry that is still open the value is known too. */
-    private static long value(RowValues rows, Trail trail, Match match, int step) {
+    /** Value of the split at an entry, which is known for open entries, too. */
+    private static long value(RowValues rows, EventSequence trail, Match match, int step) {
         int at = step == 0 ? match.entry : match.at[step];
         return at != Match.NONE && rows.at(trail.row[at]) ? rows.bits() : Value.NONE;
     }
@@ -169,7 +175,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
     }
 
     /** Since whichever was done last before it: in any order that need not be the step above. */
-    private void times(Trail trail, Match match, Partial partial) {
+    private void times(EventSequence trail, Match match, Partial partial) {
         int before = Match.NONE;
         for (int step = 0; step <= match.deepest; step++) {
             int at = match.at[step];
@@ -193,9 +199,9 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
 
     @Override
     public void merge(Partial into, Partial from) {
-        Sums.add(into.groups, from.groups);
+        ArraySums.add(into.groups, from.groups);
         into.values.add(from.values);
-        Sums.add(into.periods, from.periods);
+        ArraySums.add(into.periods, from.periods);
         into.times.add(from.times);
     }
 
@@ -208,7 +214,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         return new FunnelAnswer(
                 all,
                 partial.times.told(),
-                Apart.tested(units.question(), all, told),
+                GroupComparison.tested(units.question(), all, told),
                 IntStream.range(0, periods.size())
                         .mapToObj(period -> period(period, all, partial.periods[period]))
                         .toList());
@@ -223,7 +229,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
 
     private Period period(int number, Stairs all, long... counts) {
         DayRange days = periods.get(number);
-        List<Optional<Expected>> expected = IntStream.range(0, steps)
+        List<Optional<PredictionInterval>> expected = IntStream.range(0, steps)
                 .mapToObj(step -> expected(
                         all.reached().get(step) - counts[step], all.reached().get(0) - counts[0], counts[0]))
                 .toList();
@@ -231,7 +237,7 @@ public final class FunnelAnalysis implements Analysis<FunnelAnalysis.Partial, Fu
         return new Period(days, units.question().range().contains(days), its.reached(), its.open(), expected);
     }
 
-    private static Optional<Expected> expected(long part, long whole, long here) {
-        return whole == 0 || here == 0 ? Optional.empty() : Optional.of(Expected.of(part, whole, here));
+    private static Optional<PredictionInterval> expected(long part, long whole, long here) {
+        return whole == 0 || here == 0 ? Optional.empty() : Optional.of(PredictionInterval.of(part, whole, here));
     }
 }

@@ -2,7 +2,7 @@ package coldtide.core.funnel;
 
 import coldtide.core.measure.MeasureAnswer.Part;
 import coldtide.core.stats.Difference;
-import coldtide.core.stats.Expected;
+import coldtide.core.stats.PredictionInterval;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import java.util.List;
@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.stream.LongStream;
 
 /**
- * How far they got.
+ * Answer of a funnel: units by step, group and period.
  *
  * @param times by step how long it took all who did it since the one done before it, if there was one
  * @param groups empty without a split
@@ -71,21 +71,25 @@ public record FunnelAnswer(Stairs all, List<Times> times, List<Group> groups, Li
      * @param adjusted p-value of the difference corrected for all that the answer compares (Benjamini and Hochberg)
      */
     public record Versus(Share own, Share others, double adjusted) {
-        /** Of their own less that of the others. */
+        /** Share in the group minus share among all others. */
         public Difference difference() {
             return Difference.of(own, others);
         }
     }
 
     /**
-     * Those who entered in a period.
+     * Units that entered in one period.
      *
      * @param isWhole whether all of it lies in the range
      * @param expected by step, where its share of those who entered would lie, were it as in all the other periods; empty where there is
      *     nothing to compare
      */
     public record Period(
-            DayRange days, boolean isWhole, List<Long> reached, long open, List<Optional<Expected>> expected) {
+            DayRange days,
+            boolean isWhole,
+            List<Long> reached,
+            long open,
+            List<Optional<PredictionInterval>> expected) {
         public Period {
             reached = List.copyOf(reached);
             expected = List.copyOf(expected);

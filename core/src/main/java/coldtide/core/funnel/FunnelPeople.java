@@ -2,15 +2,18 @@ package coldtide.core.funnel;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonRule;
+import coldtide.core.funnel.match.CountingUnits;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.Match;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonRule;
 
 /**
- * The people of a step: those of whom some unit got there, was lost there, or is still open.
+ * The users of a step: those of whom some unit got there, was lost there, or is still open.
  *
  * @param question its split and periods mean nothing here
  * @param step 0 is the entry
@@ -45,11 +48,11 @@ public record FunnelPeople(FunnelQuestion question, int step, Are are) implement
 
     @Override
     public long[] bits(EventLog log, Conditions conditions, Shard shard) {
-        long[] bits = Bits.of(shard.people());
+        long[] bits = BitMasks.of(shard.people());
         int before = question.lastRequiredBefore(step);
-        new Units(log, conditions, question).each(shard, (person, trail, match) -> {
+        new CountingUnits(log, conditions, question).each(shard, (person, trail, match) -> {
             if (are(match, before) == are) {
-                Bits.set(bits, person);
+                BitMasks.set(bits, person);
             }
         });
         return bits;

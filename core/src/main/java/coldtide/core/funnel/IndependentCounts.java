@@ -2,18 +2,19 @@ package coldtide.core.funnel;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.funnel.match.FunnelQuestion;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
-import coldtide.core.scan.Sums;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
+import coldtide.core.scan.ArraySums;
 import it.unimi.dsi.fastutil.ints.Int2IntOpenHashMap;
 import java.util.List;
 import java.util.stream.LongStream;
 
-/** Counts each step of a funnel by itself. Handbook §8, independent counts. Costs a look at each event that is a step. */
+/** Counts each step of a funnel by itself. See the handbook, Independent counts. Cost: one look at each event that is a step. */
 public final class IndependentCounts implements Analysis<IndependentCounts.Partial, IndependentAnswer> {
     /** By step. */
     static final class Partial {
@@ -34,7 +35,7 @@ public final class IndependentCounts implements Analysis<IndependentCounts.Parti
     private final int fromDay;
     private final int toDay;
 
-    /** @param funnel of which its steps, range, and people count */
+    /** @param funnel of which its steps, range, and users count */
     public IndependentCounts(EventLog log, Conditions conditions, FunnelQuestion funnel, IndependentUnit unit) {
         this.log = log;
         this.funnel = funnel;
@@ -67,8 +68,8 @@ public final class IndependentCounts implements Analysis<IndependentCounts.Parti
             } else {
                 for (int step = 0; step < rows.length; step++) {
                     times[step] = unit == IndependentUnit.EVENTS
-                            ? Bits.count(rows[step], from, to)
-                            : Bits.next(rows[step], from, to) < to ? 1 : 0;
+                            ? BitMasks.count(rows[step], from, to)
+                            : BitMasks.next(rows[step], from, to) < to ? 1 : 0;
                 }
                 add(times, partial);
             }
@@ -87,7 +88,9 @@ public final class IndependentCounts implements Analysis<IndependentCounts.Parti
     private void sessions(long[][] rows, int from, int to, SessionRows sessions, Partial partial) {
         Int2IntOpenHashMap did = new Int2IntOpenHashMap();
         for (int step = 0; step < rows.length; step++) {
-            for (int row = Bits.next(rows[step], from, to); row < to; row = Bits.next(rows[step], row + 1, to)) {
+            for (int row = BitMasks.next(rows[step], from, to);
+                    row < to;
+                    row = BitMasks.next(rows[step], row + 1, to)) {
                 int session = sessions.of(row);
                 if (session != SessionRows.NONE) {
                     did.put(session, did.get(session) | 1 << step);
@@ -105,8 +108,8 @@ public final class IndependentCounts implements Analysis<IndependentCounts.Parti
 
     @Override
     public void merge(Partial into, Partial from) {
-        Sums.add(into.done, from.done);
-        Sums.add(into.withoutBefore, from.withoutBefore);
+        ArraySums.add(into.done, from.done);
+        ArraySums.add(into.withoutBefore, from.withoutBefore);
     }
 
     @Override

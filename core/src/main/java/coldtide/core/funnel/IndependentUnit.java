@@ -1,6 +1,6 @@
 package coldtide.core.funnel;
 
-/** What steps are counted of where each is counted by itself. */
+/** Unit in which a step is counted on its own: users, sessions or events. */
 public enum IndependentUnit {
     PEOPLE,
     SESSIONS,

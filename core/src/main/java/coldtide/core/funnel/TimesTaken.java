@@ -2,26 +2,26 @@ package coldtide.core.funnel;
 
 import coldtide.core.funnel.FunnelAnswer.Times;
 import coldtide.core.measure.Samples;
-import coldtide.core.scan.Sums;
+import coldtide.core.scan.ArraySums;
 import java.time.Duration;
 import java.util.List;
 import java.util.stream.IntStream;
 import java.util.stream.LongStream;
 
-/** How long things took, of several kinds: their percentiles, and how many took up to each bound and beyond. */
-final class TimesTaken {
+/** Times between steps: percentiles, and counts up to each bound. */
+public final class TimesTaken {
     private static final long[] BOUNDS =
             FunnelAnalysis.TIME_BOUNDS.stream().mapToLong(Duration::toMillis).toArray();
 
     private final Samples samples;
     private final long[][] spread;
 
-    TimesTaken(int kinds) {
+    public TimesTaken(int kinds) {
         samples = new Samples(kinds);
         spread = new long[kinds][BOUNDS.length + 1];
     }
 
-    void add(int kind, long millis) {
+    public void add(int kind, long millis) {
         samples.add(kind, millis);
         // Without a branch, since how long something takes is as good as chance to the processor.
         int bound = 0;
@@ -31,12 +31,12 @@ final class TimesTaken {
         spread[kind][bound]++;
     }
 
-    void add(TimesTaken from) {
+    public void add(TimesTaken from) {
         samples.add(from.samples);
-        Sums.add(spread, from.spread);
+        ArraySums.add(spread, from.spread);
     }
 
-    List<Times> told() {
+    public List<Times> told() {
         Samples.ByCell took = samples.byCell();
         return IntStream.range(0, spread.length)
                 .mapToObj(kind -> new Times(

@@ -1,21 +1,22 @@
 package coldtide.core.funnel;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
 import coldtide.core.funnel.UsualOrderAnswer.Agreed;
+import coldtide.core.funnel.match.FunnelQuestion;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
-import coldtide.core.scan.Sums;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
+import coldtide.core.scan.ArraySums;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * Puts the steps of a funnel in the order in which most people do them for the first time in the range: before which of the others
- * a step comes with more people than after it, those that come before more of them first (Copeland's rule; A. H. Copeland, 1951,
- * cited from memory); where that is even, by how much, and then as they were asked. Costs a look for each step of each person.
+ * Sorts the steps of a funnel by the order in which most users do them for the first time in the range. A step beats another if more users
+ * do it earlier than later. Steps with more wins come first (Copeland's rule; A. H. Copeland, 1951, cited from memory). Ties are decided by
+ * the margins, then by the order of the question. Cost: one look-up for each step of each user.
  */
 public final class UsualOrder implements Analysis<long[][], UsualOrderAnswer> {
     private final List<Conditions.Mask> steps;
@@ -23,7 +24,7 @@ public final class UsualOrder implements Analysis<long[][], UsualOrderAnswer> {
     private final int fromDay;
     private final int toDay;
 
-    /** @param funnel of which its steps, range, and people count */
+    /** @param funnel of which its steps, range, and users count */
     public UsualOrder(EventLog log, Conditions conditions, FunnelQuestion funnel) {
         steps = funnel.steps().stream()
                 .map(step -> conditions.of(log, step.what()))
@@ -33,7 +34,7 @@ public final class UsualOrder implements Analysis<long[][], UsualOrderAnswer> {
         toDay = log.dayNumber(funnel.range().to());
     }
 
-    /** By step and other step, how many people did it before the other. */
+    /** By step and other step, how many users did it before the other. */
     @Override
     public long[][] empty() {
         return new long[steps.size()][steps.size()];
@@ -48,7 +49,7 @@ public final class UsualOrder implements Analysis<long[][], UsualOrderAnswer> {
             int from = shard.firstRow(person, fromDay);
             int to = shard.firstRow(person, toDay);
             for (int step = 0; step < first.length; step++) {
-                first[step] = Bits.next(rows[step], from, to);
+                first[step] = BitMasks.next(rows[step], from, to);
             }
             for (int step = 0; step < first.length; step++) {
                 for (int other = 0; other < first.length; other++) {
@@ -60,7 +61,7 @@ public final class UsualOrder implements Analysis<long[][], UsualOrderAnswer> {
 
     @Override
     public void merge(long[][] into, long[][] from) {
-        Sums.add(into, from);
+        ArraySums.add(into, from);
     }
 
     @Override

@@ -3,7 +3,7 @@ package coldtide.core.funnel;
 import java.util.List;
 
 /**
- * The order in which most people do some steps for the first time.
+ * The order in which most users do some steps for the first time.
  *
  * @param order the steps' places in the question, what comes first at first
  * @param agreed by pair of neighbours in it

@@ -1,2 +1,6 @@
-/** Funnels: how far people get through steps, in order or in any, and who stops where. Handbook §8. */
+/**
+ * Funnels: how far users, sessions or attempts get through steps. In: a {@code FunnelQuestion}. Out: counts by step,
+ * group and period. Start with {@code FunnelAnalysis}. Uses {@code match}, {@code filter}, {@code log}, {@code
+ * measure}, {@code scan} and {@code stats}.
+ */
 package coldtide.core.funnel;

@@ -1,5 +1,11 @@
 package coldtide.core.log;
 
+import coldtide.core.log.column.Dictionary;
+import coldtide.core.log.column.PropertyColumn;
+import coldtide.core.log.rule.Contexts;
+import coldtide.core.log.rule.LogSettings;
+import coldtide.core.log.rule.Release;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.DayBoundaries;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
@@ -17,7 +23,7 @@ import java.util.OptionalInt;
 import java.util.stream.Stream;
 
 /**
- * An immutable snapshot of an app's events: shards of whole people over one run of civil days. The same log gives the
+ * An immutable snapshot of an app's events: shards of whole users over one run of civil days. The same log gives the
  * same answers for ever, on any number of threads.
  */
 public final class EventLog {
@@ -281,7 +287,7 @@ public final class EventLog {
         return end;
     }
 
-    /** Whether it holds the same people with the same events, sessions, days and money: the proof that a rebuilt log is one. */
+    /** Whether it holds the same users with the same events, sessions, days and money: the proof that a rebuilt log is one. */
     public boolean sameAs(EventLog other) {
         return firstDay().equals(other.firstDay())
                 && days() == other.days()

@@ -2,6 +2,15 @@ package coldtide.core.log;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.log.column.BlockReader;
+import coldtide.core.log.column.BlockWriter;
+import coldtide.core.log.column.BoundedTexts;
+import coldtide.core.log.column.Dictionary;
+import coldtide.core.log.column.LogLimits;
+import coldtide.core.log.rule.ContextDerivation;
+import coldtide.core.log.rule.Contexts;
+import coldtide.core.log.rule.LogRules;
+import coldtide.core.log.rule.LogSettings;
 import coldtide.core.time.DayBoundaries;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
@@ -12,14 +21,14 @@ import java.time.ZoneId;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntUnaryOperator;
 
 /**
- * Gathers events in any order and builds logs from them: one can be built, more added, and the next one built. What was added
- * since the last log is joined to the people it concerns, and only they are built anew; a log once built never changes. One
- * thread adds and builds; building uses all cores.
+ * Gathers events in any order and builds logs from them, one after another. Events added since the last log are joined to their users, and
+ * only these users are rebuilt. A log that was built never changes. One thread adds and builds; building uses all cores.
  *
  * <p>Adding costs amortised constant time and about 40 bytes an event until the next log is built. Building costs in
- * proportion to what was added and to the whole past of the people concerned.
+ * proportion to what was added and to the whole past of the users concerned.
  */
 public final class EventLogBuilder {
     /** In place of a column's code: values of this property are left out of the log. */
@@ -38,7 +47,7 @@ public final class EventLogBuilder {
 
     private DayBoundaries days;
     private RawColumns pending = new RawColumns();
-    /** Of everything added, and of everything built. */
+    /** Lowest and highest time of all events that were added. */
     private Bounds bounds = Bounds.NONE;
 
     private Bounds built = Bounds.NONE;
@@ -47,12 +56,12 @@ public final class EventLogBuilder {
         this(settings, 48 * 1024);
     }
 
-    /** @param shardEvents events a shard holds at least, people being whole; at least 1 */
+    /** @param shardEvents events a shard holds at least, users being whole; at least 1 */
     public EventLogBuilder(LogSettings settings, int shardEvents) {
         this(settings, shardEvents, LogLimits.Values.USUAL);
     }
 
-    EventLogBuilder(LogSettings settings, int shardEvents, LogLimits.Values limits) {
+    public EventLogBuilder(LogSettings settings, int shardEvents, LogLimits.Values limits) {
         if (shardEvents < 1) {
             throw new IllegalArgumentException("A shard must hold at least 1 event, not " + shardEvents + ".");
         }
@@ -125,17 +134,27 @@ public final class EventLogBuilder {
         pending.add(event);
     }
 
+    /**
+     * Adds all events of a log that another builder built, a piece at a time, so that little memory is needed beside the two logs.
+     * Names, properties and texts that no event of the log uses are left out. Costs about as much as building the log did.
+     *
+     * @param contextCode the code here, from {@link #addContext}, for each code of a set of context there
+     */
+    public void addAll(EventLog log, IntUnaryOperator contextCode) {
+        new LogCopy(log, this, contextCode, LogCopy.PIECE).run();
+    }
+
     /** How many events were added since the last log was built. */
     public int added() {
         return pending.size();
     }
 
-    /** Takes out all events of the person of an account. */
+    /** Takes out all events of the user of an account. */
     public void eraseAccount(long account) {
         erase(account);
     }
 
-    /** Takes out all events of the person of an install that never named an account. */
+    /** Takes out all events of the user of an install that never named an account. */
     public void eraseInstall(long install) {
         erase(~install);
     }
@@ -184,7 +203,7 @@ public final class EventLogBuilder {
     }
 
     /** Everything built so far, to be kept and opened again; empty while there is nothing. What was added since is not in it. */
-    public Optional<SealedLog> seal() {
+    public Optional<LogSnapshot> seal() {
         if (days == null || builtBy == null) {
             return Optional.empty();
         }
@@ -198,7 +217,7 @@ public final class EventLogBuilder {
             dictionary.write(head);
         }
         contexts.write(head);
-        return Optional.of(new SealedLog(head.bytes(), people.numbered(), days.first()));
+        return Optional.of(new LogSnapshot(head.bytes(), people.numbered(), days.first()));
     }
 
     /**
@@ -227,7 +246,7 @@ public final class EventLogBuilder {
 
     /** Puts one block of a sealed log back; several threads may put several. */
     public void restore(int block, byte[] shardColumns, byte[] gone) {
-        Shard shard = SealedLog.read(shardColumns, gone, days.first());
+        Shard shard = LogSnapshot.read(shardColumns, gone, days.first());
         synchronized (people) {
             people.restore(block, shard);
         }

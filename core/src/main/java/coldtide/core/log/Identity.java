@@ -9,18 +9,18 @@ import java.util.BitSet;
 import java.util.stream.IntStream;
 
 /**
- * Whose an event is (handbook §2), from nothing but the events themselves, so that the order in which they arrive does not
- * matter. An install that never names an account is a person of its own. An event belongs to the account that its install
+ * Whose an event is (handbook, User), from nothing but the events themselves, so that the order in which they arrive does not
+ * matter. An install that never names an account is a user of its own. An event belongs to the account that its install
  * named last, at that moment or before; what came before the first naming belongs to the first account named.
  *
  * <p>One pass over the events for all installs that keep to one account; only the few that change it have their events put
  * in time order.
  */
 final class Identity {
-    /** For each event, the place of its person in {@link #order}. */
+    /** For each event, the place of its user in {@link #order}. */
     final int[] person;
 
-    /** Whose person is: the number of the account, or {@code ~} the number of the install that never named one. */
+    /** The owner of a user: the number of the account, or {@code ~} the number of the install that never named one. */
     final long[] owners;
 
     /** The first event of each install that changed its account: only there the install itself is counted. */
@@ -68,7 +68,7 @@ final class Identity {
         person = owner;
     }
 
-    /** Whether, at this event, an install already counted has passed to another person. */
+    /** Whether, at this event, an install already counted has passed to another user. */
     boolean installAlreadyCounted(int event) {
         return laterOwners.get(event);
     }

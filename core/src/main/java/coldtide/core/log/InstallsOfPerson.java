@@ -3,7 +3,7 @@ package coldtide.core.log;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 import it.unimi.dsi.fastutil.longs.LongArrayList;
 
-/** The installs met so far of the person being built, with the open session of each. Searched in line: there are few. */
+/** The installs met so far of the user being built, with the open session of each. Searched in line: there are few. */
 final class InstallsOfPerson {
     private static final int NO_SESSION = -1;
 

@@ -1,5 +1,6 @@
 package coldtide.core.log;
 
+import coldtide.core.log.rule.Money;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -7,7 +8,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 
-/** The people of a log as plain values, in which codes and places in shards do not show: for comparing logs. Slow. */
+/** The users of a log as plain values, in which codes and places in shards do not show: for comparing logs. Slow. */
 final class LogPeople {
     /** One event, said in words. */
     private record Happened(
@@ -20,7 +21,7 @@ final class LogPeople {
             Map<String, String> values,
             Money money) {}
 
-    /** Everything a log says of one person; lists of numbers are columns. */
+    /** Everything a log says of one user; lists of numbers are columns. */
     record Person(List<Object> events, List<List<? extends Object>> columns) {}
 
     private final EventLog log;
@@ -29,7 +30,7 @@ final class LogPeople {
         this.log = log;
     }
 
-    /** People by their owner. */
+    /** Users by their owner. */
     Map<Long, Person> all() {
         Map<Long, Person> people = new HashMap<>();
         for (Shard shard : log.shards()) {
@@ -45,7 +46,7 @@ final class LogPeople {
 
     private Person person(Shard shard, int p) {
         RawColumns raw = new RawColumns();
-        new ShardRows(log.dayBoundaries(), log.currencies()).addTo(raw, shard, p);
+        new ShardRows(log.dayBoundaries(), log.currencies()).each(shard, p, raw::add);
         RawEvent event = new RawEvent();
         List<Object> events = IntStream.range(0, raw.size())
                 .mapToObj(e -> {

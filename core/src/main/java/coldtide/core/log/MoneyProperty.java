@@ -1,5 +1,6 @@
 package coldtide.core.log;
 
+import coldtide.core.log.rule.RevenueType;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Optional;
@@ -12,7 +13,7 @@ enum MoneyProperty {
     /** The same, refunds below zero: what is added up. */
     REVENUE,
     REVENUE_TYPE,
-    /** In which it was paid. */
+    /** Currency of the payment, as a column of texts. */
     CURRENCY;
 
     private static final double MICROS = 1e6;

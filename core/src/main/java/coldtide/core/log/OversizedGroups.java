@@ -7,7 +7,7 @@ import java.util.stream.IntStream;
 
 /**
  * Groups of users with too many events. A group is connected by shared installs, directly or through others; it is rebuilt as a whole
- * with every new event, so its size must be limited. Typical causes: one install id that many devices send, one account for everybody.
+ * with every new event, so its size must be limited. Typical causes: one install id that many devices send, one account that everybody shares.
  * A group that was found once stays found.
  */
 final class OversizedGroups {

@@ -1,5 +1,6 @@
 package coldtide.core.log;
 
+import coldtide.core.log.rule.LogRules;
 import coldtide.core.time.DayBoundaries;
 import it.unimi.dsi.fastutil.ints.Int2ObjectLinkedOpenHashMap;
 import it.unimi.dsi.fastutil.ints.Int2ObjectMap;
@@ -18,7 +19,7 @@ import java.util.Map;
 import java.util.stream.IntStream;
 
 /**
- * The shards of a log that grows. There is one way to change it: some people, with everybody they share an install with, are
+ * The shards of a log that grows. There is one way to change it: some users, with every user they share an install with, are
  * read back, joined with what has come in, built anew into further shards, and gone from where they stood. Arrivals, joins of
  * identity, erasures, other settings and tidying up are all that. Shards are immutable, so logs built before keep theirs.
  */
@@ -31,7 +32,7 @@ final class People {
 
     private final int shardEvents;
     private final Int2ObjectLinkedOpenHashMap<Shard> shards = new Int2ObjectLinkedOpenHashMap<>();
-    private final Homes homes = new Homes();
+    private final UserLocator homes = new UserLocator();
     private final OversizedGroups oversizedGroups;
     private int nextNumber;
 
@@ -64,7 +65,7 @@ final class People {
         return List.copyOf(shards.values());
     }
 
-    /** Joins what has come in to the people it concerns. */
+    /** Joins what has come in to the users it concerns. */
     void join(RawColumns arrived, LogRules rules) {
         LongSet concerned = new LongOpenHashSet();
         for (int i = 0; i < arrived.installKeys.size(); i++) {
@@ -80,15 +81,15 @@ final class People {
         }
     }
 
-    /** Takes one person out. */
+    /** Takes one user out. */
     void erase(long owner, LogRules rules) {
         LongSet erased = homes.ofOwner(owner);
-        erased.removeIf(home -> shards.get(Homes.shard(home)).owner[Homes.person(home)] != owner);
+        erased.removeIf(home -> shards.get(UserLocator.shard(home)).owner[UserLocator.person(home)] != owner);
         rewrite(withCompany(erased), rules.days(), new RawColumns(), erased, rules);
     }
 
     /**
-     * Builds everybody anew, shard by shard, by other settings.
+     * Rebuilds all users, shard by shard, with other settings.
      *
      * @param before the days by which they were built
      */
@@ -100,7 +101,7 @@ final class People {
         }
     }
 
-    /** Makes large shards of small ones, and whole ones of those most of whose people are gone. */
+    /** Makes large shards of small ones, and whole ones of those most of whose users are gone. */
     void tidy(LogRules rules) {
         IntArrayList small = new IntArrayList();
         IntArrayList worn = new IntArrayList();
@@ -130,19 +131,19 @@ final class People {
         Shard shard = shards.get(number);
         LongSet everybody = new LongOpenHashSet();
         for (int p = shard.person(0); p < shard.people(); p = shard.person(p + 1)) {
-            everybody.add(Homes.home(number, p));
+            everybody.add(UserLocator.home(number, p));
         }
         return everybody;
     }
 
-    /** These people and all with whom they share an install, at any remove: whose is whose is decided among them. */
+    /** These users and all with whom they share an install, at any remove: whose is whose is decided among them. */
     private LongSet withCompany(LongSet people) {
         LongSet all = new LongOpenHashSet(people);
         Deque<Long> ask = new ArrayDeque<>(people);
         while (!ask.isEmpty()) {
             long home = ask.remove();
-            Shard shard = shards.get(Homes.shard(home));
-            int person = Homes.person(home);
+            Shard shard = shards.get(UserLocator.shard(home));
+            int person = UserLocator.person(home);
             LongSet others = new LongOpenHashSet();
             for (int face = shard.faceFrom[person]; face < shard.faceFrom[person + 1]; face++) {
                 homes.addOwners(shard.faceInstall[face], others);
@@ -164,7 +165,7 @@ final class People {
         ShardRows rows = new ShardRows(before, rules.currencies());
         for (long home : moving) {
             if (!leftOut.contains(home)) {
-                rows.addTo(raw, shards.get(Homes.shard(home)), Homes.person(home));
+                rows.each(shards.get(UserLocator.shard(home)), UserLocator.person(home), raw::add);
             }
         }
         RawEvent event = new RawEvent();
@@ -177,16 +178,16 @@ final class People {
         place(fresh);
     }
 
-    /** @param moving ascending, so that the people of a shard stand together */
+    /** @param moving ascending, so that the users of a shard stand together */
     private void retire(long[] moving) {
         for (int from = 0; from < moving.length; ) {
-            int number = Homes.shard(moving[from]);
+            int number = UserLocator.shard(moving[from]);
             Shard shard = shards.get(number);
             IntArrayList gone = new IntArrayList();
             int to = from;
-            for (; to < moving.length && Homes.shard(moving[to]) == number; to++) {
+            for (; to < moving.length && UserLocator.shard(moving[to]) == number; to++) {
                 homes.remove(moving[to], shard);
-                gone.add(Homes.person(moving[to]));
+                gone.add(UserLocator.person(moving[to]));
             }
             Shard left = shard.without(gone.toIntArray());
             if (left.livePeople() == 0) {
@@ -220,7 +221,7 @@ final class People {
                 .toList();
     }
 
-    /** The people at which shards begin, and the end. */
+    /** The users at which shards begin, and the end. */
     private int[] cuts(int[] offsets) {
         List<Integer> cuts = new ArrayList<>(List.of(0));
         for (int person = 1; person < offsets.length; person++) {
@@ -250,7 +251,7 @@ final class People {
         }
     }
 
-    /** Found by looking at everybody. */
+    /** Found by looking at all users. */
     Bounds bounds(DayBoundaries days) {
         Bounds bounds = Bounds.NONE;
         for (Shard shard : shards.values()) {

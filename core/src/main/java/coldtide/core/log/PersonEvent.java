@@ -2,11 +2,12 @@ package coldtide.core.log;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.log.rule.Money;
 import java.util.Map;
 import java.util.Optional;
 
 /**
- * One event of a person as plain values.
+ * One event of a user as plain values.
  *
  * @param row its place in the shard
  * @param account the account it names, or {@link RawEvent#NOBODY}

@@ -6,14 +6,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 
-/** Reads single people out of a log: where they stand, and what they did. For looking at, not for counting. */
+/** Reads single users out of a log: where they stand, and what they did. For looking at, not for counting. */
 public final class PersonEvents {
-    /** Where a person stands. */
+    /** Position of a user: shard and number. */
     public record Place(Shard shard, int person) {}
 
     private PersonEvents() {}
 
-    /** Finds a person by whose they are; looks at everybody, which is a few milliseconds for a million people. */
+    /** Finds a user by whose they are; looks at all users, which is a few milliseconds for a million users. */
     public static Optional<Place> find(EventLog log, long owner) {
         for (Shard shard : log.shards()) {
             for (int p = shard.person(0); p < shard.people(); p = shard.person(p + 1)) {
@@ -25,7 +25,7 @@ public final class PersonEvents {
         return Optional.empty();
     }
 
-    /** Everybody who has events of an install; more than one where it has passed from one account to another. */
+    /** All users with events of an install; more than one if it has passed from one account to another. */
     public static List<Place> withInstall(EventLog log, long install) {
         List<Place> found = new ArrayList<>();
         for (Shard shard : log.shards()) {
@@ -38,7 +38,7 @@ public final class PersonEvents {
         return found;
     }
 
-    /** The installs of a person, in order of their first event. */
+    /** The installs of a user, in order of their first event. */
     public static List<Long> installs(Shard shard, int person) {
         List<Long> installs = new ArrayList<>();
         for (int face = shard.faceFrom[person]; face < shard.faceFrom[person + 1]; face++) {
@@ -49,26 +49,25 @@ public final class PersonEvents {
         return installs;
     }
 
-    /** All events of a person in their order. */
+    /** All events of a user in their order. */
     public static List<PersonEvent> of(EventLog log, Place place) {
-        RawColumns raw = new RawColumns();
-        new ShardRows(log.dayBoundaries(), log.currencies()).addTo(raw, place.shard(), place.person());
         Map<Integer, Map<String, String>> contexts = new HashMap<>();
-        RawEvent event = new RawEvent();
-        List<PersonEvent> events = new ArrayList<>(raw.size());
-        for (int e = 0; e < raw.size(); e++) {
-            raw.get(e, event);
-            events.add(new PersonEvent(
-                    place.shard().eventFrom[place.person()] + e,
-                    event.install,
-                    event.account,
-                    event.timeMillis,
-                    event.receivedMillis,
-                    log.eventNames().get(event.name),
-                    contexts.computeIfAbsent(event.context, log.contexts()::properties),
-                    values(log, event),
-                    Optional.ofNullable(event.money)));
-        }
+        List<PersonEvent> events = new ArrayList<>();
+        int first = place.shard().eventFrom[place.person()];
+        new ShardRows(log.dayBoundaries(), log.currencies())
+                .each(
+                        place.shard(),
+                        place.person(),
+                        event -> events.add(new PersonEvent(
+                                first + events.size(),
+                                event.install,
+                                event.account,
+                                event.timeMillis,
+                                event.receivedMillis,
+                                log.eventNames().get(event.name),
+                                contexts.computeIfAbsent(event.context, log.contexts()::properties),
+                                values(log, event),
+                                Optional.ofNullable(event.money))));
         return events;
     }
 

@@ -1,5 +1,6 @@
 package coldtide.core.log;
 
+import coldtide.core.log.rule.Money;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.ints.Int2ObjectOpenHashMap;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
@@ -97,7 +98,7 @@ final class RawColumns {
         });
     }
 
-    /** Where each person's events begin once grouped; one entry more than there are people. */
+    /** First event of each user after grouping; one entry more than there are users. */
     int[] offsets(Identity identity) {
         int[] from = new int[identity.people() + 1];
         for (int person : identity.person) {
@@ -109,7 +110,7 @@ final class RawColumns {
         return from;
     }
 
-    /** Event numbers grouped by person as {@code offsets} says, in order of arrival within a person. */
+    /** Event numbers grouped by user as {@code offsets} says, in order of arrival within a user. */
     int[] grouped(Identity identity, int[] offsets) {
         int[] next = offsets.clone();
         int[] order = new int[size()];
@@ -119,7 +120,7 @@ final class RawColumns {
         return order;
     }
 
-    /** Puts one person's events in time order; same time: order of arrival. Cheap where they already are. */
+    /** Puts one user's events in time order; same time: order of arrival. Cheap where they already are. */
     void sortByTime(int[] order, int from, int to) {
         for (int i = from + 1; i < to; i++) {
             if (compare(order[i - 1], order[i]) > 0) {

@@ -1,5 +1,6 @@
 package coldtide.core.log;
 
+import coldtide.core.log.rule.Money;
 import java.util.Arrays;
 
 /**

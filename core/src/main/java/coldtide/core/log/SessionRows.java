@@ -1,6 +1,6 @@
 package coldtide.core.log;
 
-/** To which session each row of a person belongs: the last one of the same install that begins with it or before. */
+/** To which session each row of a user belongs: the last one of the same install that begins with it or before. */
 public final class SessionRows {
     /** In place of a session where a row belongs to none, being passive. */
     public static final int NONE = -1;
@@ -15,7 +15,7 @@ public final class SessionRows {
         this.shard = shard;
     }
 
-    /** Goes to a person. */
+    /** Goes to a user. */
     public void person(int person) {
         this.person = person;
         int face = shard.faceFrom[person] + 1;
@@ -25,7 +25,7 @@ public final class SessionRows {
         hasOneInstall = face == shard.faceFrom[person + 1];
     }
 
-    /** The session of a row of the person, by its place in the shard, or {@link #NONE}. */
+    /** The session of a row of the user, by its place in the shard, or {@link #NONE}. */
     public int of(int row) {
         if (log.isPassive(shard.eventName[row])) {
             return NONE;

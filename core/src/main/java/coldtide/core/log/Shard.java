@@ -1,5 +1,11 @@
 package coldtide.core.log;
 
+import coldtide.core.log.column.BlockReader;
+import coldtide.core.log.column.BlockWriter;
+import coldtide.core.log.column.PackedNumbers;
+import coldtide.core.log.column.PropertyColumn;
+import coldtide.core.log.column.RowsByName;
+import coldtide.core.log.rule.RevenueType;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import it.unimi.dsi.fastutil.longs.LongSet;
 import java.util.Arrays;
@@ -10,18 +16,18 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicReferenceArray;
 
 /**
- * Whole people, one after another by the time of their first event, each person's events in time order (same time: order of arrival).
+ * Whole users, one after another by the time of their first event, each user's events in time order (same time: order of arrival).
  * Columns are shared as plain arrays so that scans run over flat memory; nobody writes to them after the builder.
  *
- * <p>An {@code xFrom} column has one entry more than there are people: person {@code p} owns the rows from
+ * <p>An {@code xFrom} column has one entry more than there are users: user {@code p} owns the rows from
  * {@code xFrom[p]} to before {@code xFrom[p + 1]}. Days are numbered from {@link EventLog#firstDay()} and fit a short:
  * reading two bytes a row instead of eight is most of what makes day questions fast.
  *
- * <p>People to whom something happened later stand again, whole, in a newer shard and are gone from this one. A scan goes from
- * person to person by {@link #person}, which leaves out who is gone.
+ * <p>Users to whom something happened later stand again, whole, in a newer shard and are gone from this one. A scan goes from
+ * user to user by {@link #person}, which leaves out who is gone.
  */
 public final class Shard {
-    /** Whose person is: the store's number of the account, or {@code ~} that of the install that never named one. */
+    /** The owner of a user: the store's number of the account, or {@code ~} the number of the install that never named one. */
     public final long[] owner;
 
     /** Events: day, milliseconds within the day, code of the name. */
@@ -38,8 +44,8 @@ public final class Shard {
     final long[] eventReceived;
 
     /**
-     * Runs of a person's events that share their context, their install and the account they name: first row, code of the
-     * context, place among the person's {@link #faceInstall faces}.
+     * Runs of a user's events that share their context, their install and the account they name: first row, code of the
+     * context, place among the user's {@link #faceInstall faces}.
      */
     public final int[] runFrom;
 
@@ -56,10 +62,10 @@ public final class Shard {
     /** Values by code of the property's column; null where no event has it. */
     final PropertyColumn[] properties;
 
-    /** People: day of the first event. */
+    /** Users: day of the first event. */
     public final short[] firstDay;
 
-    /** Days on which a person did anything, ascending, and the release of the last active event of that day. */
+    /** Days on which a user did anything, ascending, and the release of the last active event of that day. */
     public final int[] activeFrom;
 
     public final short[] activeDay;
@@ -102,7 +108,7 @@ public final class Shard {
     /** Marks an amount whose currency has no rate on its day. */
     public static final long NO_RATE = Long.MIN_VALUE;
 
-    /** A bit a person who stands in a newer shard; null while nobody does. */
+    /** A bit a user who stands in a newer shard; null while nobody does. */
     private final long[] gone;
 
     private final int livePeople;
@@ -189,7 +195,8 @@ public final class Shard {
         eventReceived = late ? null : in.longs();
         properties = new PropertyColumn[(int) in.number()];
         for (int c = 0; c < properties.length; c++) {
-            properties[c] = in.number() == 1 ? new PropertyColumn(Narrow.read(in), Narrow.read(in)) : null;
+            properties[c] =
+                    in.number() == 1 ? new PropertyColumn(PackedNumbers.read(in), PackedNumbers.read(in)) : null;
         }
         moneyProperties = new AtomicReferenceArray<>(MoneyProperty.values().length);
         gone = null;
@@ -246,17 +253,17 @@ public final class Shard {
         }
     }
 
-    /** A bit a person who is gone; empty while nobody is. */
+    /** A bit a user who is gone; empty while nobody is. */
     long[] gone() {
         return gone == null ? new long[0] : gone.clone();
     }
 
-    /** The same columns without some people. */
+    /** A copy of the columns without some users. */
     Shard without(long[] others) {
         return others.length == 0 ? this : new Shard(this, others, 0);
     }
 
-    /** The same columns with other people gone, days numbered from {@code earlier} days before. */
+    /** A copy without some users, with days numbered from {@code earlier} days before. */
     private Shard(Shard same, long[] gone, int earlier) {
         owner = same.owner;
         eventFrom = same.eventFrom;
@@ -316,7 +323,7 @@ public final class Shard {
         return shifted;
     }
 
-    /** Without some people more. */
+    /** Without some users more. */
     Shard without(int... people) {
         long[] more = gone == null ? new long[(people() + 63) / 64] : gone.clone();
         for (int person : people) {
@@ -325,12 +332,12 @@ public final class Shard {
         return new Shard(this, more, 0);
     }
 
-    /** The same people by a log that begins some days earlier. */
+    /** A copy for a log that begins some days earlier. */
     Shard earlier(int days) {
         return days == 0 ? this : new Shard(this, gone, days);
     }
 
-    /** The first person from {@code from} on who is not gone; {@link #people()} if there is none. */
+    /** The first user from {@code from} on who is not gone; {@link #people()} if there is none. */
     public int person(int from) {
         return gone == null ? from : nextLive(from);
     }
@@ -344,9 +351,9 @@ public final class Shard {
     }
 
     /**
-     * The first person from {@code from} on who is one of some and not gone; {@link #people()} if there is none.
+     * The first user from {@code from} on who is one of some and not gone; {@link #people()} if there is none.
      *
-     * @param among a bit a person, lowest first, none beyond the last person
+     * @param among a bit a user, lowest first, none beyond the last user
      */
     public int person(int from, long[] among) {
         int word = from >> 6;
@@ -367,7 +374,7 @@ public final class Shard {
         return gone == null ? among[word] : among[word] & ~gone[word];
     }
 
-    /** The first row of a person that is not before a day; their end if there is none. Days ascend within a person. */
+    /** The first row of a user that is not before a day; their end if there is none. Days ascend within a user. */
     public int firstRow(int person, int day) {
         int low = eventFrom[person];
         int high = eventFrom[person + 1];
@@ -388,7 +395,7 @@ public final class Shard {
         return low;
     }
 
-    /** The run of a person in which a row of theirs lies. */
+    /** The run of a user in which a row of theirs lies. */
     public int runOf(int person, int row) {
         return lastUpTo(runRow, runFrom[person], runFrom[person + 1], row);
     }
@@ -404,7 +411,7 @@ public final class Shard {
         return at >= 0 ? at : -at - 2;
     }
 
-    /** Whether a person is, or has become, one of some: whoever holds what a nameless install did is its person now. */
+    /** Whether a user is one of some owners. Events of an install without an account may have passed to another user, who counts then. */
     public boolean isOneOf(int person, LongSet owners) {
         if (owners.contains(owner[person])) {
             return true;
@@ -417,7 +424,7 @@ public final class Shard {
         return false;
     }
 
-    /** How many people the columns have, those gone among them. */
+    /** How many users the columns have, those gone among them. */
     public int people() {
         return firstDay.length;
     }
@@ -430,7 +437,7 @@ public final class Shard {
         return liveEvents;
     }
 
-    /** How many events the columns have, those of people gone among them. */
+    /** How many events the columns have, those of users gone among them. */
     public int events() {
         return eventDay.length;
     }
@@ -452,7 +459,7 @@ public final class Shard {
                     values.add(property.value(this, i, typeTexts, currencyTexts));
                 }
             }
-            made = new PropertyColumn(Narrow.of(rows), Narrow.of(values));
+            made = new PropertyColumn(PackedNumbers.of(rows), PackedNumbers.of(values));
             moneyProperties.set(property.ordinal(), made);
         }
         return made;

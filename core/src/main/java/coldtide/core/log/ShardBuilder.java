@@ -1,5 +1,10 @@
 package coldtide.core.log;
 
+import coldtide.core.log.column.Offsets;
+import coldtide.core.log.column.PackedNumbers;
+import coldtide.core.log.column.PropertyColumn;
+import coldtide.core.log.rule.LogRules;
+import coldtide.core.log.rule.Money;
 import coldtide.core.time.DayBoundaries;
 import it.unimi.dsi.fastutil.bytes.ByteArrayList;
 import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
@@ -10,7 +15,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalLong;
 
-/** Turns a run of whole people, already in order, into one shard: sessions, active days, installs and money on the way. */
+/** Turns a run of whole users, already in order, into one shard: sessions, active days, installs and money on the way. */
 final class ShardBuilder {
     final long[] owner;
     final Offsets events = new Offsets();
@@ -69,9 +74,9 @@ final class ShardBuilder {
     }
 
     /**
-     * Adds person number {@code person} of this shard, whose events are {@code order[from..to)}, in order.
+     * Adds user number {@code person} of this shard, whose events are {@code order[from..to)}, in order.
      *
-     * @param key whose person it is
+     * @param key whose user it is
      */
     void person(int person, long key, int[] order, int from, int to) {
         owner[person] = key;
@@ -92,7 +97,7 @@ final class ShardBuilder {
         PropertyColumn[] columns = new PropertyColumn[values.size()];
         for (int c = 0; c < columns.length; c++) {
             if (values.get(c) != null) {
-                columns[c] = new PropertyColumn(Narrow.of(valueRows.get(c)), Narrow.of(values.get(c)));
+                columns[c] = new PropertyColumn(PackedNumbers.of(valueRows.get(c)), PackedNumbers.of(values.get(c)));
             }
         }
         return columns;
@@ -165,7 +170,7 @@ final class ShardBuilder {
         }
     }
 
-    /** The place among the faces of the person being built; searched from the newest, since runs repeat the last few. */
+    /** The place among the faces of the user being built; searched from the newest, since runs repeat the last few. */
     private int face(long install, long account) {
         int first = faces.lastMark();
         for (int i = faceInstall.size() - 1; i >= first; i--) {

@@ -1,8 +1,13 @@
 package coldtide.core.log;
 
+import coldtide.core.log.column.Dictionary;
+import coldtide.core.log.column.PropertyColumn;
+import coldtide.core.log.rule.Money;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.DayBoundaries;
+import java.util.function.Consumer;
 
-/** Reads people of shards back as the events they were made of. */
+/** Reads users of shards back as the events they were made of. */
 final class ShardRows {
     private static final RevenueType[] TYPES = RevenueType.values();
 
@@ -15,8 +20,12 @@ final class ShardRows {
         this.currencies = currencies;
     }
 
-    /** Adds all events of one person, in their order. */
-    void addTo(RawColumns raw, Shard shard, int person) {
+    /**
+     * All events of one user, in their order.
+     *
+     * @param to is given the same object each time, which it may change
+     */
+    void each(Shard shard, int person, Consumer<RawEvent> to) {
         int run = shard.runFrom[person];
         int money = shard.moneyFrom[person];
         int[] next = new int[shard.properties.length];
@@ -41,7 +50,7 @@ final class ShardRows {
                 money++;
             }
             values(shard, row, next);
-            raw.add(event);
+            to.accept(event);
         }
     }
 

@@ -1,12 +1,12 @@
 package coldtide.core.measure;
 
+import coldtide.core.filter.Conditions;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Conditions;
 
-/** How many of some people had any activity in a range: what a share of active people is a share of. Reads active days alone. */
+/** Number of active users in a range, the whole of a share of active users. Reads active days alone. */
 final class ActiveInRange implements Analysis<long[], Long> {
     private final Conditions.Mask among;
     private final int fromDay;

@@ -2,7 +2,7 @@ package coldtide.core.measure;
 
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
-import coldtide.core.measure.Course.Kind;
+import coldtide.core.measure.Accumulation.Kind;
 import coldtide.core.measure.MeasureAnswer.Period;
 import coldtide.core.time.ClockHours;
 import coldtide.core.time.DayRange;
@@ -35,7 +35,7 @@ final class Buckets {
     private final int fromDay;
     private final int toDay;
 
-    Buckets(EventLog log, DayRange range, Step step, Course course) {
+    Buckets(EventLog log, DayRange range, Step step, Accumulation course) {
         lead = course.kind() == Kind.TRAILING ? course.periods() - 1 : 0;
         Optional<Grain> grain = step.grain();
         LocalDate first = grain.map(by -> by.shift(by.startOf(range.from()), -lead))
@@ -107,12 +107,12 @@ final class Buckets {
         return periods.size();
     }
 
-    /** A person's first row that may count. */
+    /** A user's first row that may count. */
     int from(Shard shard, int person) {
         return shard.firstRow(person, fromDay);
     }
 
-    /** The row after a person's last that may count. */
+    /** The row after a user's last that may count. */
     int to(Shard shard, int person) {
         return shard.firstRow(person, toDay);
     }

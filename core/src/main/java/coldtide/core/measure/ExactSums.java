@@ -1,6 +1,6 @@
 package coldtide.core.measure;
 
-import coldtide.core.scan.Sums;
+import coldtide.core.scan.ArraySums;
 
 /**
  * Sums of numbers that do not depend on the order of addition and cannot overflow: each number, below 2^63 in size, is split
@@ -37,9 +37,9 @@ final class ExactSums {
 
     /** Adds every cell of {@code other}, which has as many. */
     void add(ExactSums other) {
-        Sums.add(high, other.high);
-        Sums.add(low, other.low);
-        Sums.add(millionths, other.millionths);
+        ArraySums.add(high, other.high);
+        ArraySums.add(low, other.low);
+        ArraySums.add(millionths, other.millionths);
     }
 
     /** Adds what stands in one cell to another. */

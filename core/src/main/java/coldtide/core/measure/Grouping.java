@@ -1,15 +1,15 @@
 package coldtide.core.measure;
 
-import coldtide.core.log.Contexts;
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.value.RowValues;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.Contexts;
 import coldtide.core.measure.MeasureAnswer.Group;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Part;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.RowValues;
-import coldtide.core.who.ValueTest;
 import it.unimi.dsi.fastutil.doubles.Double2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -18,7 +18,7 @@ import java.util.Optional;
 
 /**
  * Numbers the groups of a question: one for each combination of what its splits tell apart, and after them one for all together.
- * A split by a property puts each row into one of its values, the others, or those without; one by people puts a person into any
+ * A split by a property puts each row into one of its values, the others, or those without; one by users puts a user into any
  * number of groups.
  */
 final class Grouping {
@@ -91,7 +91,7 @@ final class Grouping {
     private final boolean isOfRuns;
     private final boolean hasPeople;
 
-    /** @param values by split, those told apart; not looked at for splits by people */
+    /** @param values by split, the values that are groups of their own; unused for splits by groups of users */
     Grouping(EventLog log, Conditions conditions, List<Split> splits, List<List<String>> values) {
         this.log = log;
         List<Dimension> made = new ArrayList<>();
@@ -148,7 +148,7 @@ final class Grouping {
         return groups;
     }
 
-    /** Whether whole runs of a person's rows are of the same groups. */
+    /** Whether whole runs of a user's rows are of the same groups. */
     boolean isOfRuns() {
         return isOfRuns;
     }
@@ -172,12 +172,12 @@ final class Grouping {
         return new Cursor(shard);
     }
 
-    /** The groups of one person's rows after another's; goes forwards only. */
+    /** The groups of one user's rows after another's; goes forwards only. */
     final class Cursor {
         private final Shard shard;
         private final RowValues[] rows = new RowValues[dimensions.size()];
         private final long[][][] people = new long[rows.length][][];
-        /** What the splits by people add to the group of a row: one number for each combination the person is in. */
+        /** What the splits by users add to the group of a row: one number for each combination the user is in. */
         private int[] added = {0};
 
         private int addedSize = 1;
@@ -194,7 +194,7 @@ final class Grouping {
             }
         }
 
-        /** Goes on to a person. */
+        /** Goes on to a user. */
         void person(int person) {
             if (hasPeople) {
                 addedSize = 1;
@@ -213,7 +213,7 @@ final class Grouping {
             for (int i = 0; i < addedSize; i++) {
                 boolean inNone = true;
                 for (int at = 0; at < bits.length; at++) {
-                    if (Bits.has(bits[at], person)) {
+                    if (BitMasks.has(bits[at], person)) {
                         inNone = false;
                         next[size++] = added[i] + at * stride;
                     }
@@ -226,7 +226,7 @@ final class Grouping {
             addedSize = size;
         }
 
-        /** In how many groups each row of the person is; at least one. */
+        /** In how many groups each row of the user is; at least one. */
         int count() {
             return addedSize;
         }

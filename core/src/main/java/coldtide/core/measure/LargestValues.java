@@ -1,16 +1,16 @@
 package coldtide.core.measure;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.value.RowValues;
+import coldtide.core.filter.value.Value;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.RowValues;
-import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.longs.LongLinkedOpenHashSet;
 import java.util.List;
 
-/** Finds the values of a property with most people among some events. */
+/** Finds the values of a property with most users among some events. */
 final class LargestValues {
     private final EventLog log;
     private final Conditions.Mask what;
@@ -32,7 +32,7 @@ final class LargestValues {
                 .toList();
     }
 
-    /** Every value that each person had in what they did in the range. */
+    /** Every value that each user had in what they did in the range. */
     private void ofPeople(Shard shard, TopValues.Into into) {
         long[] rows = what.bits(shard);
         long[] people = among.bits(shard);
@@ -41,17 +41,17 @@ final class LargestValues {
         Different values = new Different();
         for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
             int to = buckets.to(shard, person);
-            for (int at = Bits.next(rows, buckets.from(shard, person), to); at < to; ) {
+            for (int at = BitMasks.next(rows, buckets.from(shard, person), to); at < to; ) {
                 if (row.at(at)) {
                     values.add(row.bits());
                 }
-                at = Bits.next(rows, ofRuns ? Math.min(to, row.endOfRun()) : at + 1, to);
+                at = BitMasks.next(rows, ofRuns ? Math.min(to, row.endOfRun()) : at + 1, to);
             }
             values.take(into);
         }
     }
 
-    /** Different values of one person: most have one, which needs no table. */
+    /** Different values of one user: most have one, which needs no table. */
     private static final class Different {
         private final LongLinkedOpenHashSet several = new LongLinkedOpenHashSet();
         private long first = Value.NONE;

@@ -2,7 +2,7 @@ package coldtide.core.measure;
 
 import static java.util.Objects.requireNonNull;
 
-import coldtide.core.who.EventCondition;
+import coldtide.core.filter.EventCondition;
 import java.util.Set;
 
 /**
@@ -25,14 +25,14 @@ public record Measure(String name, Kind kind, String property, double percent, E
     public enum Kind {
         /** How often it was done. */
         EVENTS,
-        /** How many people did it, each counted once. */
+        /** How many users did it, each counted once. */
         PEOPLE,
         /** In how many sessions it was done; a session belongs to its start and has the properties of its first event. */
         SESSIONS,
-        /** Events per person who did it. */
+        /** Events per user who did it. */
         EACH,
         /**
-         * People who did it ÷ active people. By values that come with single events of all active people, else of those in the
+         * Users who did it ÷ active users. By values that come with single events of all active users, else of those in the
          * group.
          */
         SHARE,
@@ -54,7 +54,7 @@ public record Measure(String name, Kind kind, String property, double percent, E
             return compareTo(SUM) >= 0;
         }
 
-        /** Whether people are counted for it in each period. */
+        /** Whether users are counted for it in each period. */
         boolean isOfPeople() {
             return this == PEOPLE || this == EACH || this == SHARE;
         }

@@ -16,9 +16,9 @@ public record MeasureAnswer(Table range, Optional<Table> compared) {
      * One range.
      *
      * @param periods ascending; of the first and the last only the days within the range are counted
-     * @param groups most people first, then values taken together; empty without a split
+     * @param groups most users first, then values taken together; empty without a split
      * @param measures in the order of the question, formulas after them
-     * @param active people among those asked about with any activity in the range; nothing where events are filtered
+     * @param active users among those asked about with any activity in the range; nothing where events are filtered
      */
     public record Table(List<Period> periods, List<Group> groups, List<Values> measures, Optional<Long> active) {
         public Table {
@@ -55,7 +55,7 @@ public record MeasureAnswer(Table range, Optional<Table> compared) {
         OTHER,
         /** Events without a value. */
         NOT_SET,
-        /** People in none of the groups side by side. */
+        /** Users in none of the groups side by side. */
         NONE
     }
 
@@ -75,7 +75,7 @@ public record MeasureAnswer(Table range, Optional<Table> compared) {
      * One measure of one group; NaN where there is no value.
      *
      * @param periods in each
-     * @param range in the whole range, people counted once
+     * @param range in the whole range, users counted once
      * @param people who did what is measured in the range, and {@code events} how often; 0 for a formula
      */
     public record Line(List<Double> periods, double range, long people, long events) {

@@ -1,18 +1,18 @@
 package coldtide.core.measure;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.value.RowValues;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.RowValues;
 
 /**
  * One pass over the log for one measure. What is only counted is counted run by run where whole runs are of one group, else row
  * by row; sessions by the rows they begin with, whichever of their rows something was done in.
  */
-final class MeasurePass implements Analysis<Tally, Tally> {
+final class MeasurePass implements Analysis<MetricAccumulator, MetricAccumulator> {
     private final EventLog log;
     private final Measure measure;
     private final Conditions.Mask what;
@@ -36,12 +36,12 @@ final class MeasurePass implements Analysis<Tally, Tally> {
     }
 
     @Override
-    public Tally empty() {
-        return new Tally(measure, grouping.size() + 1, grouping.isOneEach(), buckets);
+    public MetricAccumulator empty() {
+        return new MetricAccumulator(measure, grouping.size() + 1, grouping.isOneEach(), buckets);
     }
 
     @Override
-    public void scan(Shard shard, Tally tally) {
+    public void scan(Shard shard, MetricAccumulator tally) {
         long[] people = among.bits(shard);
         Scan scan = new Scan(shard, tally);
         for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
@@ -53,7 +53,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
     /** One shard being scanned. */
     private final class Scan {
         private final Shard shard;
-        private final Tally tally;
+        private final MetricAccumulator tally;
         private final long[] rows;
         private final Grouping.Cursor cursor;
         private final RowValues values;
@@ -61,7 +61,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
         private final SessionRows sessions;
         private boolean[] inSession = new boolean[64];
 
-        Scan(Shard shard, Tally tally) {
+        Scan(Shard shard, MetricAccumulator tally) {
             this.shard = shard;
             this.tally = tally;
             rows = what.bits(shard);
@@ -84,7 +84,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
                 return;
             }
             int to = buckets.to(shard, person);
-            int first = Bits.next(rows, buckets.from(shard, person), to);
+            int first = BitMasks.next(rows, buckets.from(shard, person), to);
             if (first == to) {
                 return;
             }
@@ -116,19 +116,19 @@ final class MeasurePass implements Analysis<Tally, Tally> {
 
         /** Rows of the same groups: those of one bucket are counted at once. */
         private void stretch(int base, int from, int to) {
-            int at = Bits.next(rows, from, to);
+            int at = BitMasks.next(rows, from, to);
             while (at < to) {
                 int bucket = buckets.of(shard, at);
                 int end = at + 1;
                 while (end < to && buckets.of(shard, end) == bucket) {
                     end++;
                 }
-                int times = Bits.count(rows, at, end);
+                int times = BitMasks.count(rows, at, end);
                 count(grouping.all(), bucket, times);
                 for (int i = 0; grouping.size() > 0 && i < cursor.count(); i++) {
                     count(cursor.group(base, i), bucket, times);
                 }
-                at = Bits.next(rows, end, to);
+                at = BitMasks.next(rows, end, to);
             }
         }
 
@@ -142,7 +142,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
 
         private void rows(int person, int from, int to) {
             int run = shard.runOf(person, from);
-            for (int row = from; row < to; row = Bits.next(rows, row + 1, to)) {
+            for (int row = from; row < to; row = BitMasks.next(rows, row + 1, to)) {
                 if (values != null && !values.at(row)) {
                     continue;
                 }
@@ -190,7 +190,7 @@ final class MeasurePass implements Analysis<Tally, Tally> {
             }
             boolean all = true;
             for (int session = first; session < end; session++) {
-                inSession[session - first] = Bits.has(rows, shard.sessionRow[session]);
+                inSession[session - first] = BitMasks.has(rows, shard.sessionRow[session]);
                 all &= inSession[session - first];
             }
             if (all) {
@@ -198,7 +198,9 @@ final class MeasurePass implements Analysis<Tally, Tally> {
             }
             sessions.person(person);
             int to = shard.eventFrom[person + 1];
-            for (int row = Bits.next(rows, shard.sessionRow[first], to); row < to; row = Bits.next(rows, row + 1, to)) {
+            for (int row = BitMasks.next(rows, shard.sessionRow[first], to);
+                    row < to;
+                    row = BitMasks.next(rows, row + 1, to)) {
                 int session = sessions.of(row);
                 if (session != SessionRows.NONE) {
                     inSession[session - first] = true;
@@ -242,12 +244,12 @@ final class MeasurePass implements Analysis<Tally, Tally> {
     }
 
     @Override
-    public void merge(Tally into, Tally from) {
+    public void merge(MetricAccumulator into, MetricAccumulator from) {
         into.add(from);
     }
 
     @Override
-    public Tally finish(Tally tally) {
+    public MetricAccumulator finish(MetricAccumulator tally) {
         tally.finish();
         return tally;
     }

@@ -2,29 +2,29 @@ package coldtide.core.measure;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 
 /**
- * What is there of something in each period of a range, told apart by something?
+ * Question for metrics: metrics and formulas by period of a range, split into groups.
  *
  * @param compared an earlier range of as many days, asked in the same way; nothing for none
- * @param measures 1 to {@link #MOST_MEASURES}, of different names; sizes of groups are by the people of the first
- * @param formulas computed of the measures by their names, and of {@code active}, the group's active people
+ * @param measures 1 to {@link #MOST_MEASURES}, of different names; sizes of groups are by the users of the first
+ * @param formulas computed of the measures by their names, and of {@code active}, the group's active users
  * @param only which events of those are looked at, active ones too: a filter over the whole question
- * @param among the people whose events are looked at
+ * @param among the users whose events are looked at
  * @param splits up to {@link #MOST_SPLITS}, each within the one before
  */
 public record MeasureQuestion(
         DayRange range,
         Optional<DayRange> compared,
         Step step,
-        Course course,
+        Accumulation course,
         List<Measure> measures,
         List<Formula> formulas,
         EventCondition only,
@@ -35,7 +35,7 @@ public record MeasureQuestion(
     /** Twenty years of weeks, three of days, six weeks of hours. */
     public static final int MOST_PERIODS = 1_100;
 
-    /** By which formulas know the active people of a group. */
+    /** By which formulas know the active users of a group. */
     public static final String ACTIVE = "active";
 
     public MeasureQuestion {
@@ -67,7 +67,7 @@ public record MeasureQuestion(
                             + asked.days() + "; they must be as long as each other, or as many whole months.");
         });
         names(measures, formulas);
-        if (course.kind() != Course.Kind.EACH) {
+        if (course.kind() != Accumulation.Kind.EACH) {
             measures.stream()
                     .filter(measure -> !measure.kind().adds())
                     .findFirst()

@@ -1,5 +1,8 @@
 package coldtide.core.measure;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.EventLog;
 import coldtide.core.measure.MeasureAnswer.Group;
 import coldtide.core.measure.MeasureAnswer.Kind;
@@ -9,9 +12,6 @@ import coldtide.core.measure.MeasureAnswer.Table;
 import coldtide.core.measure.MeasureAnswer.Values;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.ValueTest;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -72,13 +72,16 @@ public final class Measures {
         }
         Conditions.Mask what =
                 conditions.of(log, within(question.measures().get(0).what()));
-        Buckets buckets = new Buckets(log, question.range(), question.step(), Course.EACH);
+        Buckets buckets = new Buckets(log, question.range(), question.step(), Accumulation.EACH);
         return new LargestValues(log, what, among, buckets, by.property()).top(runner, by.top());
     }
 
     /** What was counted over one range. */
     private record Counted(
-            Buckets buckets, List<Tally> tallies, Optional<Tally> active, Optional<Long> activeInRange) {}
+            Buckets buckets,
+            List<MetricAccumulator> tallies,
+            Optional<MetricAccumulator> active,
+            Optional<Long> activeInRange) {}
 
     private Counted counted(DayRange range) {
         Buckets buckets = new Buckets(log, range, question.step(), question.course());
@@ -89,7 +92,7 @@ public final class Measures {
             throw new IllegalArgumentException("The question has " + cells + " cells; at most " + MOST_CELLS
                     + " are counted. Tell fewer values apart, choose a longer period or a shorter range.");
         }
-        List<Tally> tallies = question.measures().stream()
+        List<MetricAccumulator> tallies = question.measures().stream()
                 .map(measure -> tally(measure, buckets))
                 .toList();
         boolean wantsActive = question.measures().stream().anyMatch(each -> each.kind() == Measure.Kind.SHARE)
@@ -104,7 +107,7 @@ public final class Measures {
                         : Optional.empty());
     }
 
-    private Tally tally(Measure measure, Buckets buckets) {
+    private MetricAccumulator tally(Measure measure, Buckets buckets) {
         Conditions.Mask what = conditions.of(log, within(counting(measure)));
         return runner.run(log, new MeasurePass(log, measure, what, among, grouping, buckets));
     }
@@ -118,12 +121,12 @@ public final class Measures {
                 : measure.what();
     }
 
-    /** The groups in which there is anything: as they were given where they are of people, else the largest first. */
+    /** The groups in which there is anything: as they were given where they are of users, else the largest first. */
     private List<Integer> order(Counted range, Optional<Counted> compared) {
-        List<Tally> tallies = new ArrayList<>(range.tallies());
+        List<MetricAccumulator> tallies = new ArrayList<>(range.tallies());
         compared.ifPresent(other -> tallies.addAll(other.tallies()));
         boolean given = question.splits().stream().anyMatch(Split.ByPeople.class::isInstance);
-        Tally first = range.tallies().get(0);
+        MetricAccumulator first = range.tallies().get(0);
         Comparator<Integer> largest = Comparator.<Integer>comparingInt(group -> taken(grouping.group(group)))
                 .thenComparing(group -> -first.people(group))
                 .thenComparing(Comparator.naturalOrder());
@@ -148,7 +151,7 @@ public final class Measures {
         List<Values> values = new ArrayList<>();
         for (int m = 0; m < question.measures().size(); m++) {
             Measure measure = question.measures().get(m);
-            Tally tally = counted.tallies().get(m);
+            MetricAccumulator tally = counted.tallies().get(m);
             values.add(new Values(
                     measure.name(),
                     line(counted, tally, grouping.all()),
@@ -170,11 +173,11 @@ public final class Measures {
                 counted.activeInRange());
     }
 
-    private Line line(Counted counted, Tally tally, int group) {
+    private Line line(Counted counted, MetricAccumulator tally, int group) {
         return tally.line(group, active(counted, group));
     }
 
-    /** Active people by window, the range at the end: of the group where rows have its values whatever they are, else of all. */
+    /** Active users by window, the range at the end: of the group where rows have its values whatever they are, else of all. */
     private double[] active(Counted counted, int group) {
         return counted.active()
                 .map(people -> people.peopleByWindow(grouping.isOfRuns() ? group : grouping.all()))

@@ -103,7 +103,7 @@ public final class Samples {
         }
         different += counts[cell].addTo(value, times) == 0 ? 1 : 0;
         if (different > MOST_DIFFERENT) {
-            throw Tally.tooMany(MOST_DIFFERENT);
+            throw MetricAccumulator.tooMany(MOST_DIFFERENT);
         }
     }
 

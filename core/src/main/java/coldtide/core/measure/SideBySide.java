@@ -1,16 +1,16 @@
 package coldtide.core.measure;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Part;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 
-/** Groups of people side by side, numbered from 1, for counts in which 0 is everybody. Who is in none is in one more, the last. */
+/** Groups of users side by side, numbered from 1, for counts in which 0 is all users. Who is in none is in one more, the last. */
 public final class SideBySide {
     private final List<Part> parts;
     private final List<Conditions.Mask> masks;
@@ -30,7 +30,7 @@ public final class SideBySide {
         return parts;
     }
 
-    /** Says in which groups a person is. */
+    /** Says in which groups a user is. */
     public interface Cursor {
         /**
          * @param into takes the numbers of the groups from place 1 on
@@ -44,7 +44,7 @@ public final class SideBySide {
         return (person, into) -> {
             int count = 1;
             for (int group = 0; group < bits.length; group++) {
-                if (Bits.has(bits[group], person)) {
+                if (BitMasks.has(bits[group], person)) {
                     into[count++] = group + 1;
                 }
             }

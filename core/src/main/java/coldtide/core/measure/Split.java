@@ -2,7 +2,7 @@ package coldtide.core.measure;
 
 import static java.util.Objects.requireNonNull;
 
-import coldtide.core.who.PersonCondition;
+import coldtide.core.filter.PersonCondition;
 import java.util.List;
 
 /** By what a measure is told apart. */
@@ -11,9 +11,9 @@ public sealed interface Split {
     int MOST_VALUES = 1_000;
 
     /**
-     * By the value that a property has in each event.
+     * Splits events by the value of a property.
      *
-     * @param values which are told apart; if none is named, the {@code top} with most people
+     * @param values the values that are groups of their own; if empty, the {@code top} values with most users
      * @param top 1 to {@link #MOST_VALUES}
      */
     record ByProperty(String property, List<String> values, int top) implements Split {
@@ -32,7 +32,7 @@ public sealed interface Split {
         }
     }
 
-    /** By groups of people, side by side; somebody may be in several, or in none. */
+    /** By groups of users, side by side; a user may be in several, or in none. */
     record ByPeople(List<NamedPeople> groups) implements Split {
         public ByPeople {
             groups = List.copyOf(groups);
@@ -43,7 +43,7 @@ public sealed interface Split {
         }
     }
 
-    /** Some people and what they are called. */
+    /** Some users and what they are called. */
     record NamedPeople(String name, PersonCondition who) {
         public NamedPeople {
             requireNonNull(name, "name");

@@ -1,11 +1,11 @@
 package coldtide.core.measure;
 
-import coldtide.core.log.Dictionary;
+import coldtide.core.filter.value.Value;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
+import coldtide.core.log.column.Dictionary;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.HashCommon;
 import it.unimi.dsi.fastutil.ints.IntArrays;
 import it.unimi.dsi.fastutil.longs.Long2LongMap;
@@ -59,7 +59,7 @@ public record TopValues(List<Frequent> top, long all, long notSet) {
      * @param few most values told apart in the first pass
      * @param room most values told apart in each further pass, if no single bucket holds more
      */
-    static TopValues of(EventLog log, ScanRunner runner, Source source, int top, int few, int room) {
+    public static TopValues of(EventLog log, ScanRunner runner, Source source, int top, int few, int room) {
         Counts first = runner.run(log, new Pass(source, new BitSet(), few));
         Best best = new Best(top, log.texts());
         if (first.values != null) {
@@ -98,7 +98,7 @@ public record TopValues(List<Frequent> top, long all, long notSet) {
     }
 
     /** How many things have other values than those at the top. */
-    long other() {
+    public long other() {
         return all - notSet - top.stream().mapToLong(Frequent::count).sum();
     }
 

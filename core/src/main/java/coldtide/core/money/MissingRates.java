@@ -1,8 +1,8 @@
 package coldtide.core.money;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
+import coldtide.core.log.column.PropertyColumn;
 import coldtide.core.scan.Analysis;
 import java.time.LocalDate;
 import java.util.List;

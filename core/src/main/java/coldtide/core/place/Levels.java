@@ -1,8 +1,8 @@
 package coldtide.core.place;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
+import coldtide.core.log.column.PropertyColumn;
 import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import it.unimi.dsi.fastutil.doubles.Double2ObjectOpenHashMap;

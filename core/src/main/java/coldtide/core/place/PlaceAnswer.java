@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * What is told of each square, the lowest {@code y} first, then the lowest {@code x}.
+ * Answer of a level map: the squares, ordered by {@code y}, then by {@code x}.
  *
  * @param sides who was on the level: those asked about, then those set against them if there are some
  */
@@ -37,7 +37,7 @@ public record PlaceAnswer(List<Side> sides, List<Cell> cells) {
     /**
      * What was seen in a square.
      *
-     * @param isTold whether enough people were there; if not, all that follows is nothing
+     * @param isTold whether enough users were there; if not, all that follows is nothing
      * @param value NaN where there is none
      * @param low of its 95 % interval; NaN where none is known
      * @param high of its 95 % interval

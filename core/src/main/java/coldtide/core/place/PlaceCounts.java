@@ -6,9 +6,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 
-/** What was counted so far, by side and square. Of the person at hand, what they did in each square until they are over. */
+/** Counts of a level map while it is computed, by side and square. Of the user at hand, what they did in each square until they are over. */
 final class PlaceCounts {
-    /** One person in one square. */
+    /** One user in one square. */
     private static final class Here {
         private int events;
         private double sum;

@@ -1,8 +1,8 @@
 package coldtide.core.place;
 
-/** What is told of a square. */
+/** Value that a level map shows for each square. */
 public enum PlaceMeasure {
-    /** Events for each person who was on the level. */
+    /** Events for each user who was on the level. */
     EVENTS,
     /** Which share of those who were on the level did it here. */
     PEOPLE,

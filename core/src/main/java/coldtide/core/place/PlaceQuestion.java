@@ -2,9 +2,9 @@ package coldtide.core.place;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 
 /**
  * Where is something done, or how does the app run there?
@@ -12,9 +12,9 @@ import coldtide.core.who.PersonCondition;
  * @param what events, on one level; of these, those with numbers {@code x} and {@code y} are looked at
  * @param among whose
  * @param square the side of a cell, in the units of {@code x} and {@code y}; cells begin at whole multiples of it
- * @param property of which a mean or percentile is told; empty for events and people
+ * @param property of which a mean or percentile is told; empty for events and users
  * @param percent of a percentile, from 1 to 99
- * @param least of a cell with fewer people than this nothing is told
+ * @param least of a cell with fewer users than this nothing is told
  */
 public record PlaceQuestion(
         EventCondition what,
@@ -32,10 +32,10 @@ public record PlaceQuestion(
         /** Nothing. */
         record Nothing() implements Against {}
 
-        /** The same on other days. */
+        /** Comparison with the same users on other days. */
         record Days(DayRange range) implements Against {}
 
-        /** Of those among whom it is asked, the people for whom a condition holds against the rest of them. */
+        /** Comparison of the users for whom a condition holds with the other users of the filter. */
         record People(PersonCondition first) implements Against {}
     }
 
@@ -53,7 +53,7 @@ public record PlaceQuestion(
             throw new IllegalArgumentException("A percentile is of 1 to 99 percent, and is " + percent + ".");
         }
         if (least < 1) {
-            throw new IllegalArgumentException("The least number of people of a square is 1, and is " + least + ".");
+            throw new IllegalArgumentException("The least number of users of a square is 1, and is " + least + ".");
         }
     }
 }

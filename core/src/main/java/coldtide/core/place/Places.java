@@ -1,8 +1,10 @@
 package coldtide.core.place;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.PropertyColumn;
 import coldtide.core.log.Shard;
+import coldtide.core.log.column.PropertyColumn;
 import coldtide.core.place.PlaceAnswer.Cell;
 import coldtide.core.place.PlaceAnswer.Seen;
 import coldtide.core.place.PlaceAnswer.Side;
@@ -11,8 +13,6 @@ import coldtide.core.scan.Analysis;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -24,7 +24,7 @@ import java.util.stream.IntStream;
 
 /** Counts by square; one pass over the events with a place, as much memory as there are squares, and values for percentiles. */
 public final class Places implements Analysis<PlaceCounts, PlaceAnswer> {
-    /** More squares than this nobody looks at; somebody meant larger ones. */
+    /** More squares than this nobody looks at; a user meant larger ones. */
     static final int MOST_SQUARES = 10_000;
 
     private static final int NEITHER = -1;
@@ -85,7 +85,7 @@ public final class Places implements Analysis<PlaceCounts, PlaceAnswer> {
         long[] firsts = first.map(mask -> mask.bits(shard)).orElse(null);
         for (int person = shard.person(0, people); person < shard.people(); person = shard.person(person + 1, people)) {
             int to = shard.eventFrom[person + 1];
-            int whose = firsts == null || Bits.has(firsts, person) ? 0 : 1;
+            int whose = firsts == null || BitMasks.has(firsts, person) ? 0 : 1;
             for (int at = xs.get().firstFrom(shard.eventFrom[person]);
                     at < xs.get().size();
                     at++) {
@@ -93,7 +93,7 @@ public final class Places implements Analysis<PlaceCounts, PlaceAnswer> {
                 if (row >= to) {
                     break;
                 }
-                int side = Bits.has(rows, row) ? sideOfDay[shard.eventDay[row]] : NEITHER;
+                int side = BitMasks.has(rows, row) ? sideOfDay[shard.eventDay[row]] : NEITHER;
                 double y = side == NEITHER ? Double.NaN : ys.get().number(row);
                 if (!Double.isNaN(y)) {
                     partial.event(

@@ -8,7 +8,7 @@ import it.unimi.dsi.fastutil.doubles.DoubleArrayList;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** What was counted in one square of one side: people one after another, values as they come. */
+/** Counts of one square on one side of a comparison. */
 final class Square {
     private static final double Z = 1.96;
 
@@ -21,7 +21,7 @@ final class Square {
 
     private final DoubleArrayList values = new DoubleArrayList();
 
-    /** One person, after all that they did here. */
+    /** One user, after all that they did here. */
     void add(int howOften, double sum, int howMany) {
         people++;
         events += howOften;
@@ -43,7 +43,7 @@ final class Square {
         values.addAll(other.values);
     }
 
-    /** How many people a value rests on. */
+    /** How many users a value rests on. */
     long people(PlaceMeasure measure) {
         return measure.isOfProperty() ? mean.people() : people;
     }
@@ -72,7 +72,7 @@ final class Square {
         return new PlaceAnswer.Seen(true, people, events, value, low, high);
     }
 
-    /** Those of the level who were not here did it no time. */
+    /** Users on the level who never entered this square count with zero events. */
     private RatioOfSums ofEverybody(long onLevel) {
         RatioOfSums all = new RatioOfSums();
         all.add(each);

@@ -1,5 +1,5 @@
 /**
- * Where on the plan of a level something is done, or how the app runs there, in square cells; two ranges of days or two groups of people
- * beside each other.
+ * Level maps: what happens where in a level. In: a {@code PlaceQuestion}. Out: a value for each square. Start with
+ * {@code Places}. Uses {@code time}, {@code log}, {@code stats}, {@code scan} and {@code filter}.
  */
 package coldtide.core.place;

@@ -1,18 +1,18 @@
 package coldtide.core.register;
 
+import coldtide.core.filter.value.PersonValues;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PersonEvents;
-import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
-import coldtide.core.who.PersonValues;
-import coldtide.core.who.ValueTest;
+import coldtide.core.log.rule.RevenueType;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** The figures of single people. */
+/** The figures of single users. */
 final class PersonFigures {
     private PersonFigures() {}
 

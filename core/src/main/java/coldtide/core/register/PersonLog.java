@@ -1,11 +1,11 @@
 package coldtide.core.register;
 
+import coldtide.core.filter.value.PersonValues;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PersonEvent;
 import coldtide.core.log.PersonEvents;
 import coldtide.core.log.PersonEvents.Place;
 import coldtide.core.log.SessionRows;
-import coldtide.core.who.PersonValues;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -15,10 +15,10 @@ import java.util.Optional;
 import java.util.TreeMap;
 
 /**
- * One person's diary.
+ * One user's diary.
  *
  * @param installs in order of their first event
- * @param properties every property the person ever had a value of
+ * @param properties every property the user ever had a value of
  * @param entries how many there are in all; {@code page} is some of them, newest first
  */
 public record PersonLog(
@@ -52,7 +52,7 @@ public record PersonLog(
     }
 
     /**
-     * Reads a person's diary.
+     * Reads a user's diary.
      *
      * @param from how many newer entries are left out
      * @param most how many are told

@@ -6,11 +6,11 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * One person as a row.
+ * One user as a row.
  *
  * @param owner whose it is (see {@code Shard.owner})
  * @param revenueMicros all types less refunds, millionths of the app's currency; {@code unconverted} amounts are not in it
- * @param lastActive nothing for somebody who was never active
+ * @param lastActive nothing for a user who was never active
  * @param values latest values of the columns asked for
  */
 public record PersonRow(

@@ -1,24 +1,24 @@
 package coldtide.core.register;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.value.PersonValues;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.scan.Analysis;
-import coldtide.core.scan.Best;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonValues;
+import coldtide.core.scan.TopK;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 
 /**
- * People in order, page by page. One pass that keeps only as many as stand before the end of the page, so it costs a look at each
- * person and memory for the page.
+ * Users in order, page by page. One pass that keeps only as many as stand before the end of the page, so it costs a look at each
+ * user and memory for the page.
  */
 public final class Register implements Analysis<Register.Partial, RegisterAnswer> {
-    /** A person and what they are ordered by: a number, or a text, or nothing. */
+    /** A user and what they are ordered by: a number, or a text, or nothing. */
     private record Candidate(Shard shard, int person, boolean isSet, double number, String text) {
         long owner() {
             return shard.owner[person];
@@ -27,11 +27,11 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
 
     /** The best so far. */
     static final class Partial {
-        private final Best<Candidate> best;
+        private final TopK<Candidate> best;
         private long people;
 
         private Partial(Comparator<Candidate> bestFirst, int room) {
-            best = new Best<>(bestFirst, room);
+            best = new TopK<>(bestFirst, room);
         }
     }
 
@@ -59,7 +59,7 @@ public final class Register implements Analysis<Register.Partial, RegisterAnswer
         return runner.run(log, new Register(log, conditions, question));
     }
 
-    /** Whose the people are for whom a condition holds, in no order. */
+    /** Whose the users are for whom a condition holds, in no order. */
     public static long[] owners(EventLog log, Conditions conditions, PersonCondition condition) {
         Conditions.Mask who = conditions.of(log, condition);
         List<Long> owners = new ArrayList<>();

@@ -3,7 +3,7 @@ package coldtide.core.register;
 import java.util.List;
 
 /**
- * A page of people.
+ * A page of users.
  *
  * @param people how many there are in all
  */

@@ -2,11 +2,11 @@ package coldtide.core.register;
 
 import static java.util.Objects.requireNonNull;
 
-import coldtide.core.who.PersonCondition;
+import coldtide.core.filter.PersonCondition;
 import java.util.List;
 
 /**
- * Which people, in which order, and which of them?
+ * Question for the user list: a filter, an order, and a page.
  *
  * @param columns properties shown of each
  * @param from how many of them stand before the first shown
@@ -15,7 +15,7 @@ import java.util.List;
 public record RegisterQuestion(PersonCondition among, Order order, List<String> columns, int from, int most) {
     public static final int MOST_ROWS = 500;
     public static final int MOST_COLUMNS = 20;
-    /** Nobody leafs so far; a question for people further on is better asked by a narrower condition. */
+    /** Nobody leafs so far; a question for users further on is better asked by a narrower condition. */
     public static final int FURTHEST = 100_000;
 
     public RegisterQuestion {
@@ -27,13 +27,13 @@ public record RegisterQuestion(PersonCondition among, Order order, List<String> 
                     "At most " + MOST_COLUMNS + " properties are shown side by side, not " + columns.size() + ".");
         }
         if (from < 0 || from > FURTHEST || most < 1 || most > MOST_ROWS) {
-            throw new IllegalArgumentException("A page has 1 to " + MOST_ROWS + " people and begins after 0 to "
+            throw new IllegalArgumentException("A page has 1 to " + MOST_ROWS + " users and begins after 0 to "
                     + FURTHEST + " of them, not " + most + " after " + from + ".");
         }
     }
 
     /**
-     * By what people are put in order; those without a value of the property come last.
+     * By what users are put in order; those without a value of the property come last.
      *
      * @param by one figure
      * @param property of which the latest value counts; for {@link By#PROPERTY} only
@@ -49,7 +49,7 @@ public record RegisterQuestion(PersonCondition among, Order order, List<String> 
         }
     }
 
-    /** Figures of one person over the whole log. */
+    /** Figures of one user over the whole log. */
     public enum By {
         REVENUE,
         PURCHASES,

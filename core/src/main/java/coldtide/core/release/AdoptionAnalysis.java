@@ -1,25 +1,25 @@
 package coldtide.core.release;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.Release;
 import coldtide.core.scan.Analysis;
 import java.util.List;
 import java.util.function.Predicate;
 
 /**
- * Adoption: of the people active on a day, how many were on each release. A person who changes release during a day
- * belongs to the one of that day's last active event, so the releases of a day sum to its active people.
+ * Adoption: of the users active on a day, how many were on each release. A user who changes release during a day
+ * belongs to the one of that day's last active event, so the releases of a day sum to its active users.
  */
 public final class AdoptionAnalysis implements Analysis<long[][], AdoptionAnalysis.Adoption> {
     /**
-     * Active people by release and day.
+     * Active users by release and day.
      *
      * @param releases in the order of the rows of {@code people}
      * @param people by release, then by day of the log
      */
     public record Adoption(List<Release> releases, long[][] people) {
-        /** All active people of a day, whatever release. */
+        /** All active users of a day, whatever release. */
         public long active(int day) {
             long sum = 0;
             for (long[] ofRelease : people) {
@@ -28,7 +28,7 @@ public final class AdoptionAnalysis implements Analysis<long[][], AdoptionAnalys
             return sum;
         }
 
-        /** Of the active people of a day on one of some releases, which share was on one that is meant; 0 if there was nobody. */
+        /** Share of the active users of a day, among users on some releases, who were on the wanted ones; 0 without users. */
         public double share(int day, Predicate<Release> some, Predicate<Release> meant) {
             long all = 0;
             long on = 0;

@@ -1,30 +1,30 @@
 package coldtide.core.release;
 
+import coldtide.core.filter.value.PersonProfiles;
+import coldtide.core.filter.value.Profiles;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.Release;
 import coldtide.core.scan.Analysis;
-import coldtide.core.scan.Sums;
-import coldtide.core.who.PersonProfiles;
-import coldtide.core.who.Profiles;
+import coldtide.core.scan.ArraySums;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * How a release was taken up by people who differ in one property, by full day since it began. Who is on it is told as in
- * {@link AdoptionAnalysis}, the value is that of a person's first event of the day. One pass over active days.
+ * Adoption of a release by the values of one property, by full day since its start. Who is on it is told as in
+ * {@link AdoptionAnalysis}, the value is that of a user's first event of the day. One pass over active days.
  */
 public final class AdoptionBySlice implements Analysis<long[][], List<AdoptionBySlice.Slice>> {
     /** More lines than this are no picture. */
     private static final int MOST = 8;
 
     /**
-     * People of one value.
+     * Users of one value.
      *
      * @param value empty for those without one
      * @param personDays how many days of theirs were looked at
-     * @param share of its active people on the release, by day; NaN where none was active
+     * @param share of its active users on the release, by day; NaN where none was active
      */
     public record Slice(String value, long personDays, List<Double> share) {}
 
@@ -34,7 +34,7 @@ public final class AdoptionBySlice implements Analysis<long[][], List<AdoptionBy
     private final int from;
     private final int days;
 
-    /** @param property of contexts; without one of that name all people are those without a value */
+    /** @param property of contexts; without one of that name all users are those without a value */
     public AdoptionBySlice(EventLog log, KnownRelease release, String property) {
         this.release = release;
         releases = log.releases();
@@ -78,7 +78,7 @@ public final class AdoptionBySlice implements Analysis<long[][], List<AdoptionBy
 
     @Override
     public void merge(long[][] into, long[][] from) {
-        Sums.add(into, from);
+        ArraySums.add(into, from);
     }
 
     @Override

@@ -3,7 +3,7 @@ package coldtide.core.release;
 import coldtide.core.log.Shard;
 import coldtide.core.scan.Analysis;
 
-/** The first pass over the days of people: what each cell holds. */
+/** The first pass over the days of users: what each cell holds. */
 final class CellCounting implements Analysis<MatchedCells, MatchedCells> {
     private final PersonDays days;
 

@@ -1,15 +1,15 @@
 package coldtide.core.release;
 
 /**
- * A measure of people on a release against people who were not.
+ * A measure of users on a release against users who were not.
  *
- * @param on of those on it: so many for each person and active day, a share, or a mean
+ * @param on of those on it: so many for each user and active day, a share, or a mean
  * @param off of those not on it, on the same days and as active before
  * @param part by which part it is higher on it
  * @param low of the 95 % interval
  * @param high of the 95 % interval
  * @param adjusted p-value, corrected for all measures of the release
- * @param onIt days of people on it that have somebody to be held against; people for arrivals, samples for means
+ * @param onIt days of users on it that have a user to be held against; users for arrivals, samples for means
  * @param notOnIt the same of those not on it
  */
 public record Compared(

@@ -1,7 +1,7 @@
 package coldtide.core.release;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
+import coldtide.core.log.rule.Release;
 import coldtide.core.release.AdoptionAnalysis.Adoption;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -16,10 +16,10 @@ public record KnownRelease(String version, String platform, LocalDate starts) {
     /** In place of a platform where a version is meant wherever it is. */
     public static final String ALL_PLATFORMS = "";
 
-    /** A version is there once it has this part of the active people of its platform; fewer may be trying it out. */
+    /** A version is there once it has this part of the active users of its platform; fewer may be trying it out. */
     private static final double THERE = 0.01;
 
-    /** Whether people of a platform can be on it. */
+    /** Whether users of a platform can be on it. */
     public boolean isOn(String ofPlatform) {
         return platform.equals(ALL_PLATFORMS) || platform.equals(ofPlatform);
     }

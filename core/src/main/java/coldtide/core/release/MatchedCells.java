@@ -1,6 +1,6 @@
 package coldtide.core.release;
 
-import coldtide.core.scan.Sums;
+import coldtide.core.scan.ArraySums;
 import java.util.stream.IntStream;
 
 /**
@@ -19,8 +19,8 @@ record MatchedCells(long[][][] over, long[][][] under) {
 
     void merge(MatchedCells from) {
         for (int side = 0; side < 2; side++) {
-            Sums.add(over[side], from.over[side]);
-            Sums.add(under[side], from.under[side]);
+            ArraySums.add(over[side], from.over[side]);
+            ArraySums.add(under[side], from.under[side]);
         }
     }
 
@@ -48,7 +48,7 @@ record MatchedCells(long[][][] over, long[][][] under) {
                 .sum();
     }
 
-    /** Of how many on a side. */
+    /** Denominator of one side over all matched cells. */
     double count(int place, int side) {
         return matched(place).mapToLong(cell -> under[side][place][cell]).sum();
     }

@@ -1,26 +1,26 @@
 package coldtide.core.release;
 
-/** What people on a release are held against people not on it by. */
+/** Metric by which users on a release are compared with users not on it. */
 public enum Measured {
     SESSIONS(Unit.FOR_EACH_DAY, false),
     /** Added up in milliseconds. */
     MINUTES(Unit.FOR_EACH_DAY, false, 60_000),
     PURCHASES(Unit.FOR_EACH_DAY, false),
     ADVERTS(Unit.FOR_EACH_DAY, false),
-    /** Of active people, who is active on the next day, too. */
+    /** Share of active users who were active on the next day, too. */
     CAME_BACK(Unit.SHARE, false),
     CRASHES(Unit.FOR_EACH_DAY, true),
     /** Frames a second, the mean of all samples. */
     FPS(Unit.MEAN, false, Measured.MILLIONTHS),
     LOAD_MS(Unit.MEAN, true, Measured.MILLIONTHS),
     MEMORY_MB(Unit.MEAN, true, Measured.MILLIONTHS),
-    /** Of people whose first day it was, who was active a day later. */
+    /** Share of new users who were active one day later. */
     DAY_1(Unit.SHARE, false),
     DAY_7(Unit.SHARE, false);
 
     /** What its values are of. */
     public enum Unit {
-        /** So many for each person and active day. */
+        /** Number per user and active day. */
         FOR_EACH_DAY,
         SHARE,
         MEAN

@@ -1,32 +1,32 @@
 package coldtide.core.release;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.LogSettings;
-import coldtide.core.log.PropertyColumn;
-import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
+import coldtide.core.log.column.PropertyColumn;
+import coldtide.core.log.rule.LogSettings;
+import coldtide.core.log.rule.RevenueType;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 
 /**
- * The days of people while a release rolled out, each with what is measured. Days are compared within a cell: the same day of the rollout,
- * among people who were as active in the two weeks before it and since; arrivals among those who arrived on the same day. A person is on a
- * release for a day if it was so when the day began; the day of the update itself is still one of the other.
+ * The days of users while a release rolled out, each with its measurements. Days are compared within a cell: the same day of the rollout,
+ * among users with equal activity in the two weeks before it and since. New users are compared with new users of the same day. A user counts
+ * for the release that was installed when the day began; the day of the update counts for the release before.
  */
 final class PersonDays {
-    /** What a day of a person adds to. */
+    /** What a day of a user adds to. */
     interface Sink {
         /**
          * @param place of the release and the measure
-         * @param side 1 for somebody on the release, 0 for somebody who is not
+         * @param side 1 for a user on the release, 0 for a user who is not
          * @param over what is counted, in {@link Measured#parts()}
          * @param under of what: 1 for a day, samples of a mean
          */
         void add(int place, int cell, int side, long over, int under);
 
-        /** All of a person was added. */
+        /** All of a user was added. */
         void personEnds();
     }
 
@@ -124,7 +124,7 @@ final class PersonDays {
         }
 
         /**
-         * Whether the person was active on the same platform since it began: who was not could not have it yet, and is away more often;
+         * Whether the user was active on the same platform since it began: who was not could not have it yet, and is away more often;
          * whoever changes devices is on another release by that.
          */
         private boolean wasThere(int person, int active) {

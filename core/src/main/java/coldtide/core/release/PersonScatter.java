@@ -5,7 +5,7 @@ import coldtide.core.scan.Analysis;
 import it.unimi.dsi.fastutil.ints.IntArrayList;
 
 /**
- * The second pass: the squares of what each person adds to either side beyond the rates of the cells, by side and place. Each person is a
+ * The second pass: the squares of what each user adds to either side beyond the rates of the cells, by side and place. Each user is a
  * cluster (W. G. Cochran, Sampling Techniques, 3rd ed. 1977, chapter 9, cited from memory). Cut and merged otherwise, sums differ in
  * their last digits, as sums of squares of fractions do.
  */
@@ -28,7 +28,7 @@ final class PersonScatter implements Analysis<double[][], double[][]> {
         days.go(shard, new OfOnePerson(partial));
     }
 
-    /** Of one after the other. */
+    /** Sums of squares of one user after the other. */
     private final class OfOnePerson implements PersonDays.Sink {
         private final double[][] squares;
         private final double[][] own = empty();

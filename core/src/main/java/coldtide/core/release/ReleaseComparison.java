@@ -17,10 +17,10 @@ import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /**
- * Each release against the people of its platform who were not on it, on the same days of its rollout and as active before it: whoever
- * updates early is unlike others. Days and classes weigh as they do in N. Mantel and W. Haenszel, J. National Cancer Institute 22 (1959)
- * 719–748: those in which hardly anybody is on either side hardly count. Each person is a cluster (W. G. Cochran, Sampling Techniques,
- * 3rd ed. 1977, chapter 9). Both cited from memory. Two passes over the days of people while something rolled out.
+ * Compares each release with users of its platform who were not on it, on the same days of its rollout and with equal activity before it,
+ * because users who update early differ from others. Cells are weighted as in N. Mantel and W. Haenszel, J. National Cancer Institute 22
+ * (1959) 719–748: a cell with hardly any users on one side hardly counts. Each user is a cluster (W. G. Cochran, Sampling Techniques, 3rd ed.
+ * 1977, chapter 9). Both cited from memory. Cost: two passes over the days of users during rollouts.
  */
 public final class ReleaseComparison {
     private static final NormalDistribution NORMAL = NormalDistribution.of(0, 1);

@@ -3,10 +3,10 @@ package coldtide.core.release;
 import java.util.List;
 
 /**
- * How a release stands against what it followed.
+ * Comparison of a release with the releases before it.
  *
  * @param measures those that are known
- * @param stillNeeded how many times as many days of people on it, and of people not on it, would show a tenth fewer sessions; 1 or less
+ * @param stillNeeded how many times as many days of users on it, and of users not on it, would show a tenth fewer sessions; 1 or less
  *     where there are enough, NaN where there is nobody yet
  */
 public record ReleaseStanding(KnownRelease release, Verdict verdict, List<Compared> measures, double stillNeeded) {

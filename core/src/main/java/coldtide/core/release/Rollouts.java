@@ -1,14 +1,14 @@
 package coldtide.core.release;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
+import coldtide.core.log.rule.Release;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
 /**
- * Which release a day of a person is about: the newest of its platform whose rollout had begun, for four weeks at most. Whoever is then on
- * it is held against whoever is still on another.
+ * The release that a day of a user counts for: the newest of the platform whose rollout had begun, for at most four weeks. Users who are on
+ * it are compared with users who are still on another one.
  */
 final class Rollouts {
     static final int LONGEST = 28;
@@ -54,7 +54,7 @@ final class Rollouts {
         return NONE;
     }
 
-    /** Of two that begin on one day, the later named. The first of a platform has nothing to be held against. */
+    /** The newest release of a platform on a day. Of two that begin on one day, the later name wins; the first of a platform has no comparison. */
     private int newest(String platform, int day) {
         int newest = NONE;
         boolean isFirst = true;
@@ -72,7 +72,7 @@ final class Rollouts {
         return known.size();
     }
 
-    /** The known release that a day of somebody on a release of the log is about, or {@link #NONE}. */
+    /** The known release that a day of a user on a release of the log is about, or {@link #NONE}. */
     int about(int release, int day) {
         return inHand[platformOf[release]][day];
     }

@@ -1,6 +1,6 @@
 package coldtide.core.retention;
 
-import coldtide.core.scan.Sums;
+import coldtide.core.scan.ArraySums;
 import java.util.Arrays;
 
 /**
@@ -44,8 +44,8 @@ final class BitCounts {
 
     /** Adds what others counted, of as many rows and columns. */
     void add(BitCounts other) {
-        Sums.add(there, other.there);
-        Sums.add(stayed, other.stayed);
+        ArraySums.add(there, other.there);
+        ArraySums.add(stayed, other.stayed);
     }
 
     /** By row and column, of some rows. */

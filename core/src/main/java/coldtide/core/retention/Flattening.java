@@ -11,7 +11,7 @@ import java.util.List;
  * @param last the last step known
  */
 public record Flattening(Kind kind, double tolerance, int from, Step last) {
-    /** So many steps in a row make a curve flat: one alone may be chance. */
+    /** Steps in a row that make a curve flat; one alone may be chance. */
     public static final int LEAST_STEPS = 2;
 
     /** What can be said. */

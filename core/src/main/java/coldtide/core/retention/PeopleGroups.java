@@ -1,18 +1,19 @@
 package coldtide.core.retention;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.value.Value;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Part;
-import coldtide.core.measure.PeopleAnswer;
-import coldtide.core.measure.PeopleCount;
-import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.SideBySide;
+import coldtide.core.measure.users.PeopleAnswer;
+import coldtide.core.measure.users.PeopleCount;
+import coldtide.core.measure.users.PeopleQuestion;
 import coldtide.core.retention.RetentionAnswer.Group;
+import coldtide.core.retention.cohort.SplitBy;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.Value;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import java.util.ArrayList;
 import java.util.List;
@@ -20,9 +21,9 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
-/** The groups that a split puts people into, ready for shards. Group 0 is everybody, whatever the split. */
-abstract class PeopleGroups {
-    /** Everybody alone. */
+/** The groups that a split puts users into, ready for shards. Group 0 is all users, whatever the split. */
+public abstract class PeopleGroups {
+    /** All users alone. */
     static final PeopleGroups NONE = new PeopleGroups(List.of()) {
         @Override
         Cursor over(Shard shard) {
@@ -30,10 +31,10 @@ abstract class PeopleGroups {
         }
     };
 
-    /** Says in which groups a person is. */
+    /** Says in which groups a user is. */
     interface Cursor {
         /**
-         * @param into takes the numbers of the groups, that of everybody first
+         * @param into takes the numbers of the groups, that of all users first
          * @return how many they are
          */
         int of(int person, int[] into);
@@ -45,17 +46,17 @@ abstract class PeopleGroups {
         this.parts = List.copyOf(parts);
     }
 
-    /** What the groups after that of everybody hold. */
+    /** What the groups after that of all users hold. */
     List<Part> parts() {
         return parts;
     }
 
-    /** How many there are, everybody among them. */
-    int size() {
+    /** How many there are, all users among them. */
+    public int size() {
         return parts.size() + 1;
     }
 
-    /** Whether everybody is in exactly one group besides that of everybody. */
+    /** Whether every user is in exactly one group besides the group of all users. */
     boolean isOneEach() {
         return false;
     }
@@ -63,14 +64,14 @@ abstract class PeopleGroups {
     abstract Cursor over(Shard shard);
 
     /** A group that is shown, by its number. */
-    record Told(int number, Group group) {}
+    public record Told(int number, Group group) {}
 
     /**
      * The groups to be shown: values, and what is besides them if anybody is in it.
      *
-     * @param people how many are in each, everybody first
+     * @param people how many are in each, all users first
      */
-    List<Told> told(long... people) {
+    public List<Told> told(long... people) {
         return IntStream.range(1, size())
                 .filter(number -> parts.get(number - 1).kind() == Kind.VALUE || people[number] > 0)
                 .mapToObj(number -> new Told(number, new Group(parts.get(number - 1), people[number])))
@@ -96,7 +97,7 @@ abstract class PeopleGroups {
         return new Part(kind, Optional.empty());
     }
 
-    /** A person has one value, another one, or none: one group each. */
+    /** A user has one value, another one, or none: one group each. */
     private static final class Valued extends PeopleGroups {
         private final Conditions.Mask values;
         private final Long2IntOpenHashMap numbers = new Long2IntOpenHashMap();
@@ -135,7 +136,7 @@ abstract class PeopleGroups {
         }
     }
 
-    /** Somebody may be in several groups; who is in none is in the last. */
+    /** A user may be in several groups; who is in none is in the last. */
     private static final class Named extends PeopleGroups {
         private final SideBySide people;
 

@@ -38,7 +38,7 @@ public record Projection(
     }
 
     /**
-     * @param pooled by age from 0, of which at age 0 everybody was there by definition
+     * @param pooled by age from 0, where all users are there at age 0 by definition
      * @return nothing if fewer than {@link #LEAST} ages after 0 are complete
      */
     public static Optional<Projection> of(List<Pooled> pooled) {

@@ -1,20 +1,24 @@
 package coldtide.core.retention;
 
+import coldtide.core.filter.Conditions;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.Shard;
 import coldtide.core.retention.PeopleGroups.Told;
-import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Line;
 import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.retention.RetentionAnswer.Step;
 import coldtide.core.retention.RetentionAnswer.Triangle;
-import coldtide.core.retention.Start.Entry;
+import coldtide.core.retention.cohort.AgeColumns;
+import coldtide.core.retention.cohort.Cohort;
+import coldtide.core.retention.cohort.ReturnCriteria;
+import coldtide.core.retention.cohort.ReturnCriterion;
+import coldtide.core.retention.cohort.Returns;
+import coldtide.core.retention.cohort.Start.Entry;
 import coldtide.core.scan.Analysis;
+import coldtide.core.scan.ArraySums;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.scan.Sums;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.Share;
-import coldtide.core.who.Conditions;
 import it.unimi.dsi.fastutil.longs.LongImmutableList;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -23,26 +27,26 @@ import java.util.Optional;
 import java.util.stream.IntStream;
 
 /**
- * The triangles of all ways of coming back in one pass: a person's starts are found once, then the ages of their returns for each
- * way. Handbook §7; the shares' intervals are Wilson's.
+ * Counts the retention tables of all return criteria in one pass: each user's starts are found once, then the ages of the returns for each
+ * criterion. Shares have Wilson intervals (handbook, Retention and value).
  */
 public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Partial, RetentionAnswer> {
-    /** Cohort sizes by group; by way those who came back, a row a cohort of a group, of everybody first. */
+    /** Cohort sizes by group, and returned users by criterion, with one row for each cohort of a group; the group of all users comes first. */
     final class Partial {
         private final long[][] size = new long[people.groups().size()][complete.length];
         private final BitCounts[] returned = new BitCounts[question.returns().size()];
-        private final InColumns inColumns = new InColumns(question.columns(), isEachAge);
-        private final Batch batch;
-        private final Waiting waiting;
+        private final AgeColumns inColumns = new AgeColumns(question.columns(), isEachAge);
+        private final UserBlock batch;
+        private final CohortBuffer waiting;
 
         Partial() {
             int rows = size.length * complete.length;
             Arrays.setAll(returned, way -> new BitCounts(rows, columns, complete));
-            batch = new Batch(rows, this::count);
-            waiting = new Waiting(returned.length, question.lastAge() + 1, rows, this::count);
+            batch = new UserBlock(rows, this::count);
+            waiting = new CohortBuffer(returned.length, question.lastAge() + 1, rows, this::count);
         }
 
-        /** Counts somebody in; their row. */
+        /** Counts a user in; their row. */
         private int started(int group, int cohort) {
             size[group][cohort]++;
             return row(group, cohort);
@@ -68,13 +72,13 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     private final RetentionQuestion question;
     private final FollowedPeople people;
-    private final Ways ways;
+    private final ReturnCriteria ways;
     private final int columns;
     private final boolean isEachAge;
     /** By cohort, how many columns are complete. */
     private final int[] complete;
 
-    /** Of everybody together, whatever the question's split. */
+    /** An analysis of all users together, without the question's split. */
     public RetentionAnalysis(EventLog log, Conditions conditions, RetentionQuestion question) {
         this(
                 question,
@@ -86,12 +90,12 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         this.people = people;
         columns = question.columns().size();
         isEachAge = question.isEachAge();
-        ways = Ways.of(
+        ways = ReturnCriteria.of(
                 people.log(),
                 people.conditions(),
                 people.periods(),
                 question.following(),
-                question.returns().stream().map(Returning::what).toList(),
+                question.returns().stream().map(ReturnCriterion::what).toList(),
                 question.lastAge());
         complete = people.cohorts(question.columns(), new long[people.periods().size()]).stream()
                 .mapToInt(Cohort::completeColumns)
@@ -143,7 +147,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
     @Override
     public void merge(Partial into, Partial from) {
         from.waiting.settle();
-        Sums.add(into.size, from.size);
+        ArraySums.add(into.size, from.size);
         for (int way = 0; way < into.returned.length; way++) {
             into.returned[way].add(from.returned[way]);
         }
@@ -151,7 +155,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
 
     @Override
     public RetentionAnswer finish(Partial partial) {
-        List<Told> told = people.groups().told(Sums.each(partial.size));
+        List<Told> told = people.groups().told(ArraySums.each(partial.size));
         List<Cohort> cohorts = people.cohorts(question.columns(), partial.size[0]);
         List<Triangle> triangles = IntStream.range(0, partial.returned.length)
                 .parallel()
@@ -165,21 +169,21 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         int[][][] returned = IntStream.range(0, partial.size.length)
                 .mapToObj(group -> partial.returned(way, group))
                 .toArray(int[][][]::new);
-        Counted whole = Counted.ofCohorts(cohorts, partial.size[0], returned[0], columns);
-        Counted[] told = shown.stream()
-                .map(group ->
-                        Counted.ofCohorts(cohorts, partial.size[group.number()], returned[group.number()], columns))
-                .toArray(Counted[]::new);
+        CompleteCounts whole = CompleteCounts.ofCohorts(cohorts, partial.size[0], returned[0], columns);
+        CompleteCounts[] told = shown.stream()
+                .map(group -> CompleteCounts.ofCohorts(
+                        cohorts, partial.size[group.number()], returned[group.number()], columns))
+                .toArray(CompleteCounts[]::new);
         boolean onceEach = question.following().start().entry() != Entry.EVERY_PERIOD;
-        Apart apart = onceEach ? Apart.of(whole) : Apart.NONE;
+        SignificantCells apart = onceEach ? SignificantCells.of(whole) : SignificantCells.NONE;
         return new Triangle(
                 question.returns().get(way).name(),
                 Arrays.stream(returned[0]).map(RetentionAnalysis::list).toList(),
                 line(whole, cohorts),
                 apart,
                 Arrays.stream(told).map(group -> line(group, cohorts)).toList(),
-                onceEach ? Apart.of(whole.ofGroups(told)) : Apart.NONE,
-                people.groups().isOneEach() ? Mix.of(apart, shown, told) : List.of(),
+                onceEach ? SignificantCells.of(whole.ofGroups(told)) : SignificantCells.NONE,
+                people.groups().isOneEach() ? MixEffect.of(apart, shown, told) : List.of(),
                 isEachAge && onceEach ? steps(cohorts, returned[0], partial.returned[way].stayed()) : List.of());
     }
 
@@ -191,7 +195,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         return LongImmutableList.of(list);
     }
 
-    private Line line(Counted counted, List<Cohort> cohorts) {
+    private Line line(CompleteCounts counted, List<Cohort> cohorts) {
         int[] complete = new int[columns];
         for (int cohort = 0; cohort < cohorts.size(); cohort++) {
             for (int column = 0; column < columns; column++) {
@@ -208,7 +212,7 @@ public final class RetentionAnalysis implements Analysis<RetentionAnalysis.Parti
         return new Line(pooled);
     }
 
-    /** Of the same people at both ages, those of the cohorts complete at the later one. At age 0 nearly all are there: it is no step. */
+    /** Steps of the pooled curve, each over the cohorts complete at its later age. Age 0 is no step, because nearly all users are active then. */
     private List<Step> steps(List<Cohort> cohorts, int[][] returned, int... stayed) {
         long[] members = new long[columns];
         long[] before = new long[columns];

@@ -2,14 +2,18 @@ package coldtide.core.retention;
 
 import static java.util.Objects.requireNonNull;
 
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.ReturnCriterion;
+import coldtide.core.retention.cohort.SplitBy;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.PersonCondition;
 import java.util.List;
 import java.util.Optional;
 
 /**
- * Of the people who started in each period of a range, how many came back at each age?
+ * Question for retention: the share of users who started in each period and came back at each age.
  *
  * @param columns the ages looked at, both ends ascending
  * @param returns ways of coming back, side by side, 1 to {@link #MOST_RETURNS}
@@ -17,9 +21,9 @@ import java.util.Optional;
  * @param split into groups, each followed beside all together; empty for none
  */
 public record RetentionQuestion(
-        Following following,
+        CohortDefinition following,
         List<Ages> columns,
-        List<Returning> returns,
+        List<ReturnCriterion> returns,
         PersonCondition among,
         Optional<SplitBy> split) {
     public static final int MOST_RETURNS = 6;
@@ -48,12 +52,12 @@ public record RetentionQuestion(
         }
     }
 
-    /** Everybody who arrived, coming back with any activity at each age by the calendar. */
+    /** All users who arrived, coming back with any activity at each age by the calendar. */
     public static RetentionQuestion ofArrivals(DayRange range, Grain grain, int ages) {
         return new RetentionQuestion(
-                Following.arrivals(range, grain),
+                CohortDefinition.arrivals(range, grain),
                 Ages.each(ages),
-                List.of(Returning.ANY_ACTIVITY),
+                List.of(ReturnCriterion.ANY_ACTIVITY),
                 PersonCondition.EVERYBODY,
                 Optional.empty());
     }
@@ -62,7 +66,7 @@ public record RetentionQuestion(
         return new RetentionQuestion(following, columns, returns, people, split);
     }
 
-    public RetentionQuestion returning(Returning... ways) {
+    public RetentionQuestion returning(ReturnCriterion... ways) {
         return new RetentionQuestion(following, columns, List.of(ways), among, split);
     }
 

@@ -3,7 +3,7 @@ package coldtide.core.scan;
 import coldtide.core.log.Shard;
 
 /**
- * One question put to a log: one pass over shards of whole people with mergeable partial results, so that it runs on one
+ * One question put to a log: one pass over shards of whole users with mergeable partial results, so that it runs on one
  * thread, on all cores, or on a partitioned data set elsewhere without change.
  *
  * <p>Law, held by a test for every analysis: any cut into shards and any order of merging gives the same result.

@@ -14,7 +14,7 @@ import java.util.concurrent.atomic.AtomicLong;
  */
 final class FairQueue {
     private final List<Thread> workers = new ArrayList<>();
-    private final List<Running<?, ?>> under = new ArrayList<>();
+    private final List<RunningScan<?, ?>> under = new ArrayList<>();
     private final AtomicLong clock = new AtomicLong();
     /** How many passes have more to scan; read without the lock between one shard and the next. */
     private volatile int open;
@@ -35,7 +35,7 @@ final class FairQueue {
         return new QueueShare(clock.get());
     }
 
-    synchronized void add(Running<?, ?> running, QueueShare share) {
+    synchronized void add(RunningScan<?, ?> running, QueueShare share) {
         share.begin(clock.get());
         if (closed) {
             running.cancel();
@@ -54,7 +54,7 @@ final class FairQueue {
 
     private void work() {
         while (true) {
-            Running<?, ?> running = next();
+            RunningScan<?, ?> running = next();
             if (running == null) {
                 return;
             }
@@ -63,11 +63,11 @@ final class FairQueue {
     }
 
     /** The pass that is next, or null once closed. */
-    private synchronized Running<?, ?> next() {
+    private synchronized RunningScan<?, ?> next() {
         while (!closed) {
             under.removeIf(running -> !running.hasMore());
             open = under.size();
-            Optional<Running<?, ?>> first = under.stream().min(Comparator.comparingLong(Running::due));
+            Optional<RunningScan<?, ?>> first = under.stream().min(Comparator.comparingLong(RunningScan::due));
             if (first.isPresent()) {
                 return first.get();
             }
@@ -82,7 +82,7 @@ final class FairQueue {
 
     synchronized void close() {
         closed = true;
-        under.forEach(Running::cancel);
+        under.forEach(RunningScan::cancel);
         notifyAll();
     }
 }

@@ -54,9 +54,9 @@ public final class ScanRunner implements AutoCloseable {
     }
 
     /** Begins an analysis, which can then be watched, given up or waited for. */
-    public <P, R> Running<P, R> ask(EventLog log, Analysis<P, R> analysis) {
+    public <P, R> RunningScan<P, R> ask(EventLog log, Analysis<P, R> analysis) {
         QueueShare own = share.orElseGet(turns::share);
-        Running<P, R> running = new Running<>(log.shards(), analysis, limit, turns, own);
+        RunningScan<P, R> running = new RunningScan<>(log.shards(), analysis, limit, turns, own);
         turns.add(running, own);
         return running;
     }

@@ -23,8 +23,8 @@ public record Difference(double value, double low, double high, double p) {
     }
 
     /**
-     * Of two shares of the same people. Interval: A. Agresti and Y. Min, Statistics in Medicine 24 (2005) 729–740: that of Wald with
-     * half a person more in each of the four cells. Test: McNemar's, by the normal distribution.
+     * Of two shares of the same users. Interval: A. Agresti and Y. Min, Statistics in Medicine 24 (2005) 729–740: that of Wald with
+     * half a user more in each of the four cells. Test: McNemar's, by the normal distribution.
      *
      * @param people how many there are, at least 1
      * @param onlyFirst of how many only the first is true
@@ -45,10 +45,10 @@ public record Difference(double value, double low, double high, double p) {
 
     /** The test alone, of two shares with wholes of at least 1: much less work than the intervals. */
     public static double test(long part, long whole, long otherPart, long otherWhole) {
-        return test(new Rest(part + otherPart, whole + otherWhole).chiSquared(part, whole));
+        return test(new VersusRestTest(part + otherPart, whole + otherWhole).chiSquared(part, whole));
     }
 
-    /** The test of two shares of which {@link Rest#chiSquared} is known. */
+    /** The test of two shares of which {@link VersusRestTest#chiSquared} is known. */
     public static double test(double chiSquared) {
         return twoSided(Math.sqrt(chiSquared), 1);
     }
@@ -60,8 +60,8 @@ public record Difference(double value, double low, double high, double p) {
     }
 
     /**
-     * Of two ratios of sums over people, each with its standard error; by the normal distribution, so of use for some dozens of
-     * people and more.
+     * Of two ratios of sums over users, each with its standard error; by the normal distribution, so of use for some dozens of
+     * users and more.
      */
     public static Difference of(RatioOfSums first, RatioOfSums second) {
         double d = first.value() - second.value();

@@ -38,7 +38,7 @@ public final class FalseDiscovery {
         return adjusted;
     }
 
-    /** The same of p-values that ascend already. */
+    /** Adjusted p-values of p-values in ascending order. */
     public static double[] adjustedAscending(int tests, double... p) {
         double[] adjusted = new double[p.length];
         double least = 1;

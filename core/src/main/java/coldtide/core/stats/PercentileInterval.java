@@ -3,8 +3,8 @@ package coldtide.core.stats;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /**
- * A percentile of values that come in runs, a run from each person, with its 95 % interval: that of order statistics (G. J. Hahn and W. Q.
- * Meeker, Statistical Intervals, 1991, chapter 5, from memory) as if there were one value a person, which is wide rather than narrow.
+ * A percentile of values that come in runs, a run from each user, with its 95 % interval: that of order statistics (G. J. Hahn and W. Q.
+ * Meeker, Statistical Intervals, 1991, chapter 5, from memory) as if there were one value a user, which is wide rather than narrow.
  *
  * @param value between neighbours in rank, definition 7 of Hyndman and Fan; NaN of no value
  */
@@ -34,7 +34,7 @@ public record PercentileInterval(double value, double low, double high) {
     }
 
     /**
-     * This less another, of other people: its interval is put together from theirs as Newcombe's is of shares (G. Y. Zou and A. Donner,
+     * This less another, of other users: its interval is put together from theirs as Newcombe's is of shares (G. Y. Zou and A. Donner,
      * Statistics in Medicine 27 (2008) 1693–1702, from memory), its p-value follows from its width.
      */
     public Difference less(PercentileInterval other) {

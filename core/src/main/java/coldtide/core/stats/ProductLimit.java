@@ -11,7 +11,7 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
  * Failure Time Data, 1980, section 1.3), which stays within 0 and 1.
  *
  * @param people how many are followed, and {@code gone} of how many the end was seen
- * @param steps one for each time at which somebody's end was seen, ascending
+ * @param steps one for each time at which a user's end was seen, ascending
  */
 public record ProductLimit(long people, long gone, List<Step> steps) {
     private static final double Z = NormalDistribution.of(0, 1).inverseCumulativeProbability(0.975);

@@ -1,8 +1,8 @@
 package coldtide.core.stats;
 
 /**
- * A ratio of two sums over people, such as revenue ÷ purchases; a mean is that of anything and 1 for each. Its standard error is
- * that of the ratio estimator (W. G. Cochran, Sampling Techniques, 3rd ed. 1977, section 6.3): people vary, not events.
+ * A ratio of two sums over users, such as revenue ÷ purchases; a mean is that of anything and 1 for each. Its standard error is
+ * that of the ratio estimator (W. G. Cochran, Sampling Techniques, 3rd ed. 1977, section 6.3): users vary, not events.
  */
 public final class RatioOfSums {
     private long people;
@@ -12,7 +12,7 @@ public final class RatioOfSums {
     private double underSquared;
     private double both;
 
-    /** Counts one person. */
+    /** Counts one user. */
     public void add(double personOver, double personUnder) {
         people++;
         over += personOver;
@@ -31,7 +31,7 @@ public final class RatioOfSums {
         both += other.both;
     }
 
-    /** Counts people with nothing over and 1 under. */
+    /** Counts users with nothing over and 1 under. */
     public void addNone(long howMany) {
         people += howMany;
         under += howMany;
@@ -55,7 +55,7 @@ public final class RatioOfSums {
         return under == 0 ? Double.NaN : over / under;
     }
 
-    /** NaN for fewer than two people, or where there is no value. */
+    /** NaN for fewer than two users, or where there is no value. */
     public double standardError() {
         if (people < 2 || under == 0) {
             return Double.NaN;

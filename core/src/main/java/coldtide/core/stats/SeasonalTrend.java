@@ -19,7 +19,7 @@ public final class SeasonalTrend {
     private static final double TREND_KEPT = 0.93;
 
     private static final double PATTERN_KEPT = 0.985;
-    /** The same of the variance: it is learnt from the last two months or so. */
+    /** Smoothing factor of the variance: it is learnt from about the last two months. */
     private static final double VARIANCE_KEPT = 0.98;
     /** How much of the growth is left after a step that is passed over. */
     private static final double GROWTH_KEPT = 0.9;
@@ -119,7 +119,7 @@ public final class SeasonalTrend {
         toKnow = other.toKnow;
     }
 
-    /** Of the next step. */
+    /** Forecast of the next step. */
     public Forecast next() {
         return new Forecast(
                 seen.dotProduct(state),

@@ -12,7 +12,7 @@ import org.apache.commons.math3.optim.nonlinear.scalar.noderiv.SimplexOptimizer;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
 /**
- * Each person stays from one age to the next with a chance of their own, and these chances are spread by a beta distribution: the
+ * Each user stays from one age to the next with a chance of their own, and these chances are spread by a beta distribution: the
  * shifted-beta-geometric model of P. Fader and B. Hardie, Journal of Interactive Marketing 21 (2007) 76–90. What is left at age t is
  * S(t) = B(α, β + t) ÷ B(α, β).
  *

@@ -1,21 +1,21 @@
 package coldtide.core.tidetable;
 
-/** What is added up for a period; every headline figure is one of these or a ratio of two. */
+/** Counts added up for a period. Every headline metric is one of these, or a ratio of two. */
 public enum Count {
     INSTALLS,
     NEW_PEOPLE,
-    /** People who were new on the day before a day of the period. */
+    /** Users who were new on the day before a day of the period. */
     NEW_THE_DAY_BEFORE,
-    /** Those of them who were active on the day after they came. */
+    /** Users new on the day before who were active on this day. */
     CAME_BACK_NEXT_DAY,
     ACTIVE_PEOPLE,
-    /** Pairs of an active person and a day: the sum of DAU. */
+    /** Pairs of an active user and a day: the sum of DAU. */
     PERSON_DAYS,
-    /** People who for the first time did what ends the first-time path. */
+    /** Users who for the first time did what ends the first-time path. */
     FIRST_PATHS,
     SESSIONS,
     SESSION_MILLIS,
-    /** Sessions of people who had come on an earlier day, and their length: first sessions are unlike all others. */
+    /** Sessions of users who had come on an earlier day, and their length: first sessions are unlike all others. */
     LATER_SESSIONS,
     LATER_SESSION_MILLIS,
     /** Sessions in which nothing crashed. */
@@ -34,6 +34,6 @@ public enum Count {
     /** Money events whose currency has no rate on their day, left out of every revenue. */
     UNCONVERTED,
     UNINSTALLS,
-    /** People active in the period before and not in this one. */
+    /** Users active in the period before and not in this one. */
     GONE_QUIET
 }

@@ -1,7 +1,7 @@
 package coldtide.core.tidetable;
 
-import coldtide.core.log.RevenueType;
-import coldtide.core.scan.Sums;
+import coldtide.core.log.rule.RevenueType;
+import coldtide.core.scan.ArraySums;
 import java.util.Arrays;
 
 /** Counts by kind and period, and revenue by type and period in millionths of the currency. Mutable: filled while shards are scanned. */
@@ -19,8 +19,8 @@ final class CountTable {
     }
 
     void add(CountTable from) {
-        Sums.add(counts, from.counts);
-        Sums.add(micros, from.micros);
+        ArraySums.add(counts, from.counts);
+        ArraySums.add(micros, from.micros);
     }
 
     /** All counts of one period. */

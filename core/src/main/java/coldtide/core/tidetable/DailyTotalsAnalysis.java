@@ -19,11 +19,11 @@ import static coldtide.core.tidetable.Count.SESSION_MILLIS;
 import static coldtide.core.tidetable.Count.UNCONVERTED;
 import static coldtide.core.tidetable.Count.UNINSTALLS;
 
+import coldtide.core.filter.BitMasks;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.scan.Analysis;
-import coldtide.core.who.Bits;
 
 /**
  * Counts and revenue of each day of a log that can be added up over days: installs, sessions, purchases, revenue, crashes, frame rates.
@@ -35,9 +35,9 @@ public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTota
     private static final byte PURCHASE = (byte) RevenueType.PURCHASE.ordinal();
 
     private final EventLog log;
-    private final Looking looking;
+    private final MetricScope looking;
 
-    public DailyTotalsAnalysis(EventLog log, Looking looking) {
+    public DailyTotalsAnalysis(EventLog log, MetricScope looking) {
         this.log = log;
         this.looking = looking;
     }
@@ -52,13 +52,13 @@ public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTota
         long[] asked = looking.among().map(mask -> mask.bits(shard)).orElse(null);
         payments(shard, asked, counted);
         arrivals(shard, asked, counted);
-        Running running = new Running(log, shard);
+        AppPerformance running = new AppPerformance(log, shard);
         sessions(shard, asked, running.crashed(), counted);
         frames(shard, asked, running, counted);
         looking.firstPath().ifPresent(mask -> firstPaths(shard, asked, mask.bits(shard), counted.of(FIRST_PATHS)));
     }
 
-    /** The next person from one on that is asked about. */
+    /** The next user from one on that is asked about. */
     static int next(Shard shard, long[] asked, int from) {
         return asked == null ? shard.person(from) : shard.person(from, asked);
     }
@@ -66,7 +66,7 @@ public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTota
     private static void firstPaths(Shard shard, long[] asked, long[] rows, long[] into) {
         for (int person = next(shard, asked, 0); person < shard.people(); person = next(shard, asked, person + 1)) {
             int end = shard.eventFrom[person + 1];
-            int first = Bits.next(rows, shard.eventFrom[person], end);
+            int first = BitMasks.next(rows, shard.eventFrom[person], end);
             if (first < end) {
                 tally(shard.eventDay, first, first + 1, into);
             }
@@ -95,7 +95,7 @@ public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTota
         }
     }
 
-    /** Whether a person was active on the day after that of their first event: one of their first two active days. */
+    /** Whether a user was active on the day after that of their first event: one of their first two active days. */
     static boolean cameBackNextDay(Shard shard, int person) {
         int next = shard.firstDay[person] + 1;
         int end = Math.min(shard.activeFrom[person] + 2, shard.activeFrom[person + 1]);
@@ -141,7 +141,7 @@ public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTota
             for (int i = shard.sessionFrom[person]; i < shard.sessionFrom[person + 1]; i++) {
                 int day = shard.sessionDay[i];
                 sessions[day]++;
-                crashFree[day] += Bits.has(crashed, i) ? 0 : 1;
+                crashFree[day] += BitMasks.has(crashed, i) ? 0 : 1;
                 millis[day] += shard.sessionMillis[i];
                 if (day > shard.firstDay[person]) {
                     later[day]++;
@@ -151,7 +151,7 @@ public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTota
         }
     }
 
-    private static void frames(Shard shard, long[] asked, Running running, CountTable counted) {
+    private static void frames(Shard shard, long[] asked, AppPerformance running, CountTable counted) {
         long[] samples = counted.of(FRAME_SAMPLES);
         long[] rates = counted.of(FRAME_RATES);
         running.frames(from -> next(shard, asked, from), (person, row, millionths) -> {
@@ -167,6 +167,6 @@ public final class DailyTotalsAnalysis implements Analysis<CountTable, DailyTota
 
     @Override
     public DailyTotals finish(CountTable counted) {
-        return new DailyTotals(counted, looking.firstPath().isPresent(), Running.firstCrash(log));
+        return new DailyTotals(counted, looking.firstPath().isPresent(), AppPerformance.firstCrash(log));
     }
 }

@@ -22,14 +22,14 @@ import static coldtide.core.tidetable.Count.SESSION_MILLIS;
 import static coldtide.core.tidetable.Count.UNCONVERTED;
 import static coldtide.core.tidetable.Count.UNINSTALLS;
 
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.value.PersonProfiles;
+import coldtide.core.filter.value.Profiles;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.scan.Analysis;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.PersonProfiles;
-import coldtide.core.who.Profiles;
 import java.util.Collections;
 import java.util.EnumSet;
 import java.util.Optional;
@@ -37,8 +37,8 @@ import java.util.Set;
 
 /**
  * Counts what the days of a log hold, each by the profile of whom it was; not {@link Count#PERSON_DAYS}, which of single days are active
- * people. A day of a person belongs to the profile of its first event, a
- * session and a payment to that of its own event, an arrival, a way back and an uninstall to the person's first. What is kept of it is
+ * users. A day of a user belongs to the profile of its first event, a
+ * session and a payment to that of its own event, an arrival, a way back and an uninstall to the user's first. What is kept of it is
  * up to the analysis.
  */
 public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
@@ -96,7 +96,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
         boolean arrivals = wants(OF_ARRIVALS);
         boolean active = wants(OF_DAYS);
         boolean sessions = wants(OF_SESSIONS);
-        Running running = new Running(log, shard);
+        AppPerformance running = new AppPerformance(log, shard);
         long[] crashed = wanted.contains(CRASH_FREE_SESSIONS) ? running.crashed() : null;
         boolean payments = wants(OF_PAYMENTS);
         long[] path = firstPath.map(mask -> mask.bits(shard)).orElse(null);
@@ -116,7 +116,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
             }
             if (path != null) {
                 int end = shard.eventFrom[person + 1];
-                int row = Bits.next(path, shard.eventFrom[person], end);
+                int row = BitMasks.next(path, shard.eventFrom[person], end);
                 if (row < end) {
                     count(partial, FIRST_PATHS, of.atRow(row), shard.eventDay[row], 1);
                 }
@@ -156,7 +156,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
         }
     }
 
-    /** Those of one day and profile of a person are counted together: mostly there are some. */
+    /** Events of one day and profile of a user are counted together, because most users have several. */
     private void sessions(Shard shard, int person, PersonProfiles of, long[] crashed, P partial) {
         int end = shard.sessionFrom[person + 1];
         for (int from = shard.sessionFrom[person]; from < end; ) {
@@ -170,7 +170,7 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
             int free = 0;
             for (int i = from; i < to; i++) {
                 millis += shard.sessionMillis[i];
-                free += crashed == null || Bits.has(crashed, i) ? 0 : 1;
+                free += crashed == null || BitMasks.has(crashed, i) ? 0 : 1;
             }
             count(partial, SESSIONS, profile, day, to - from);
             count(partial, CRASH_FREE_SESSIONS, profile, day, free);
@@ -183,14 +183,14 @@ public abstract class DaysByProfile<P, R> implements Analysis<P, R> {
         }
     }
 
-    private void frames(Shard shard, Running running, P partial) {
+    private void frames(Shard shard, AppPerformance running, P partial) {
         FramesOfDay frames = new FramesOfDay(shard, partial);
         running.frames(shard::person, frames);
         frames.tell();
     }
 
-    /** Adds samples up while they are of one day and profile of a person: there are many of each. */
-    private final class FramesOfDay implements Running.Frames {
+    /** Adds samples up while they are of one day and profile of a user: there are many of each. */
+    private final class FramesOfDay implements AppPerformance.Frames {
         private final Shard shard;
         private final P partial;
         private final PersonProfiles of = new PersonProfiles(profiles);

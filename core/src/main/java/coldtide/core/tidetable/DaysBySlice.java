@@ -1,12 +1,12 @@
 package coldtide.core.tidetable;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.value.Profiles;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.RevenueType;
-import coldtide.core.scan.Sums;
+import coldtide.core.log.rule.RevenueType;
+import coldtide.core.scan.ArraySums;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.Profiles;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.List;
@@ -15,14 +15,14 @@ import java.util.Set;
 import java.util.stream.IntStream;
 
 /**
- * The counts of each day of a log, of everybody all of them with money, of each slice those that are asked for, all slices in one pass;
- * purchases by their currency, too, and by currency and store, since that is where paying fails. Costs an addition for each slice of
- * each person-day, day of sessions and payment.
+ * Counts of each day of a log: for all users every count and money, for each group the counts that are asked for. Purchases are counted by
+ * currency, too, and by currency and store, because payment problems show there. Cost: one pass for all groups, with one addition for each
+ * group of each user-day, day with sessions, and payment.
  */
 public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBySlice.Days> {
     private static final String STORE = "platform";
 
-    /** Counts by kind, then slice after slice all its days: those of profiles, everybody, currencies, currencies by store; money of everybody. */
+    /** Counts by kind, then slice after slice all its days: those of profiles, all users, currencies, currencies by store; money of all users. */
     static final class Partial {
         final long[][] counts;
         final long[][] micros;
@@ -50,7 +50,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
         private Days(DaysBySlice asked, Partial counted) {
             days = asked.log.span().periods(Grain.DAY);
             knowsFirstPath = asked.knowsFirstPath;
-            firstCrash = Running.firstCrash(asked.log);
+            firstCrash = AppPerformance.firstCrash(asked.log);
             this.counted = counted;
             slices = asked.slices;
             currencies = asked.currencies;
@@ -64,7 +64,7 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
                     .toList();
         }
 
-        /** Everybody. */
+        /** All users. */
         public List<PeriodCounts> all() {
             return of(slices);
         }
@@ -160,8 +160,8 @@ public final class DaysBySlice extends DaysByProfile<DaysBySlice.Partial, DaysBy
 
     @Override
     public void merge(Partial into, Partial from) {
-        Sums.add(into.counts, from.counts);
-        Sums.add(into.micros, from.micros);
+        ArraySums.add(into.counts, from.counts);
+        ArraySums.add(into.micros, from.micros);
     }
 
     @Override

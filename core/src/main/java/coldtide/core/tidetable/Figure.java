@@ -5,30 +5,33 @@ import static coldtide.core.tidetable.Figure.Group.LEAVE;
 import static coldtide.core.tidetable.Figure.Group.PAY;
 import static coldtide.core.tidetable.Figure.Group.USE;
 
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.RevenueType;
 import java.util.OptionalDouble;
 import java.util.function.Function;
 
-/** A headline figure of one period. A figure whose divisor is zero has no value: never 0, never infinity. */
+/** A headline metric of one period. A figure whose divisor is zero has no value: never 0, never infinity. */
 public enum Figure {
     /** First events of installs. */
     INSTALLS(ARRIVE, Unit.COUNT, c -> count(c, Count.INSTALLS)),
-    /** First events of people: a second device of a known account is an install but no new person. */
+    /** First events of users: a second device of a known account is an install but no new user. */
     NEW_PEOPLE(ARRIVE, Unit.PEOPLE, c -> count(c, Count.NEW_PEOPLE)),
-    /** People who in the period for the first time did what ends the app's first-time path; without one, no value. */
+    /** Users who in the period for the first time did what ends the app's first-time path; without one, no value. */
     FIRST_PATH(ARRIVE, Unit.PEOPLE, Figure::firstPath),
-    /** People with at least one active event in the period, each counted once: DAU, WAU or MAU by its length. */
+    /** Users with at least one active event in the period, each counted once: DAU, WAU or MAU by its length. */
     ACTIVE_PEOPLE(USE, Unit.PEOPLE, c -> count(c, Count.ACTIVE_PEOPLE)),
-    /** Mean DAU over the period ÷ the period's active people; of a single day it would always be 1, so it has none. */
+    /** Mean DAU over the period ÷ the period's active users; of a single day it would always be 1, so it has none. */
     STICKINESS(USE, Unit.SHARE, Figure::stickiness),
     /** Sessions that start in the period. */
     SESSIONS(USE, Unit.COUNT, c -> count(c, Count.SESSIONS)),
     /** Mean length of the sessions that start in the period, in seconds, from first to last event. */
     SESSION_LENGTH(USE, Unit.SECONDS, c -> ratio(c.of(Count.SESSION_MILLIS) / 1000.0, c.of(Count.SESSIONS))),
-    /** Of the sessions that start in the period, the share without a {@code crash}; no value before the app ever sent one. */
+    /** Share of the period's sessions without a {@code crash}; no value before the app ever sent one. */
     CRASH_FREE_SESSIONS(USE, Unit.SHARE, Figure::crashFree),
     /** Mean of {@code fps} over the events of the period that say it. */
-    FRAME_RATE(USE, Unit.NUMBER, c -> ratio(c.of(Count.FRAME_RATES) / Running.MILLIONTHS, c.of(Count.FRAME_SAMPLES))),
+    FRAME_RATE(
+            USE,
+            Unit.NUMBER,
+            c -> ratio(c.of(Count.FRAME_RATES) / AppPerformance.MILLIONTHS, c.of(Count.FRAME_SAMPLES))),
     /** Purchases, adverts and subscriptions less refunds, before the store's share. */
     REVENUE(PAY, Unit.MONEY, c -> OptionalDouble.of(c.revenue())),
     PURCHASE_REVENUE(PAY, Unit.MONEY, c -> OptionalDouble.of(c.revenue(RevenueType.PURCHASE))),
@@ -37,28 +40,28 @@ public enum Figure {
     /** Money given back, on the day of the refund; positive here, subtracted in {@link #REVENUE}. */
     REFUNDS(PAY, Unit.MONEY, c -> OptionalDouble.of(c.revenue(RevenueType.REFUND))),
     PURCHASES(PAY, Unit.COUNT, c -> count(c, Count.PURCHASES)),
-    /** People with at least one purchase or subscription payment in the period; adverts do not make a payer. */
+    /** Users with at least one purchase or subscription payment in the period; adverts do not make a payer. */
     PAYERS(PAY, Unit.PEOPLE, c -> count(c, Count.PAYERS)),
     PAYER_SHARE(PAY, Unit.SHARE, c -> ratio(c.of(Count.PAYERS), c.of(Count.ACTIVE_PEOPLE))),
-    /** Revenue ÷ active people of the period. */
+    /** Revenue ÷ active users of the period. */
     ARPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.ACTIVE_PEOPLE))),
-    /** Revenue ÷ the sum of each day's active people. */
+    /** Revenue ÷ the sum of each day's active users. */
     ARPDAU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.PERSON_DAYS))),
     /** Revenue ÷ payers of the period; those are left out all of whose payments lack a rate. */
     ARPPU(PAY, Unit.MONEY, c -> ratio(c.revenue(), c.of(Count.CONVERTED_PAYERS))),
     /** Purchase revenue ÷ purchases; those without a rate are in neither. */
     AOV(PAY, Unit.MONEY, c -> ratio(c.revenue(RevenueType.PURCHASE), c.of(Count.CONVERTED_PURCHASES))),
     /**
-     * Of the people new on the day before, the share that was active: day-1 retention by the day on which it shows. Of longer
+     * Of the users new on the day before, the share that was active: day-1 retention by the day on which it shows. Of longer
      * periods all their days together.
      */
     NEXT_DAY(LEAVE, Unit.SHARE, c -> ratio(c.of(Count.CAME_BACK_NEXT_DAY), c.of(Count.NEW_THE_DAY_BEFORE))),
     /** Uninstalls reported by the push service, on the day they happened. */
     UNINSTALLS(LEAVE, Unit.COUNT, c -> count(c, Count.UNINSTALLS)),
-    /** People active in the period before, of equal length, and not in this one (handbook §9: dormant). */
+    /** Users active in the period before, of equal length, and not in this one (handbook, Lapsed users). */
     GONE_QUIET(LEAVE, Unit.PEOPLE, Figure::goneQuiet);
 
-    /** Where in a person's time with the app the figure belongs. */
+    /** Part of a user's time with the app to which the metric belongs. */
     public enum Group {
         ARRIVE,
         USE,

@@ -7,8 +7,8 @@ import static coldtide.core.tidetable.Count.PAYERS;
 import static coldtide.core.tidetable.DailyTotalsAnalysis.next;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.RevenueType;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.scan.Analysis;
 import coldtide.core.time.DayRange;
 import java.util.Arrays;
@@ -16,7 +16,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 
 /**
- * Counts of consecutive periods: who was active and who paid, each counted once in a period because the days of a person ascend, and
+ * Counts of consecutive periods: who was active and who paid, each counted once in a period because the days of a user ascend, and
  * the totals of their days ({@link DailyTotals}). Reads only the active days and payments of users.
  */
 public final class PeriodAnalysis implements Analysis<CountTable, List<PeriodCounts>> {
@@ -28,16 +28,16 @@ public final class PeriodAnalysis implements Analysis<CountTable, List<PeriodCou
     private final int[] periodOfDay;
     private final int[] fromDay;
     private final int[] daysInLog;
-    private final Looking looking;
+    private final MetricScope looking;
     private final EventLog log;
     private final DailyTotals totals;
 
     /**
      * @param periods ascending and without overlap; days outside the log count nothing
-     * @param totals of the days of this log, of the same people
+     * @param totals of the days of this log, of the same users
      * @throws IllegalArgumentException if a period begins before the one before it has ended
      */
-    public PeriodAnalysis(EventLog log, List<DayRange> periods, Looking looking, DailyTotals totals) {
+    public PeriodAnalysis(EventLog log, List<DayRange> periods, MetricScope looking, DailyTotals totals) {
         this.log = log;
         this.looking = looking;
         this.totals = totals;
@@ -90,7 +90,7 @@ public final class PeriodAnalysis implements Analysis<CountTable, List<PeriodCou
         }
     }
 
-    /** Somebody active in one period and next in another was quiet from the one after the first on. */
+    /** A user active in one period and next in another was quiet from the one after the first on. */
     private static void goneQuiet(int last, int next, long[] into) {
         if (last != NONE && next > last + 1) {
             into[last + 1]++;

@@ -1,10 +1,10 @@
 package coldtide.core.tidetable;
 
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.DayRange;
 import java.util.OptionalDouble;
 
-/** The exact counts of one period, from which every headline figure follows. */
+/** The exact counts of one period, from which every headline metric follows. */
 public final class PeriodCounts {
     private static final double MICROS = 1e6;
 

@@ -29,22 +29,24 @@ public final class TideTable {
         List<PeriodCounts> count(List<DayRange> periods);
     }
 
-    /** Figures of the people asked about. */
-    public static TideTableAnswer answer(EventLog log, ScanRunner runner, TideTableQuestion question, Looking looking) {
+    /** Figures of the users asked about. */
+    public static TideTableAnswer answer(
+            EventLog log, ScanRunner runner, TideTableQuestion question, MetricScope looking) {
         return answer(log, question, counter(log, runner, looking));
     }
 
     /** Counts of periods, which must ascend and not overlap. Two passes: totals of days, then distinct users. */
-    public static List<PeriodCounts> counts(EventLog log, ScanRunner runner, List<DayRange> periods, Looking looking) {
+    public static List<PeriodCounts> counts(
+            EventLog log, ScanRunner runner, List<DayRange> periods, MetricScope looking) {
         return counter(log, runner, looking).count(periods);
     }
 
-    private static PeriodCounter counter(EventLog log, ScanRunner runner, Looking looking) {
+    private static PeriodCounter counter(EventLog log, ScanRunner runner, MetricScope looking) {
         DailyTotals totals = runner.run(log, new DailyTotalsAnalysis(log, looking));
         return periods -> runner.run(log, new PeriodAnalysis(log, periods, looking, totals));
     }
 
-    /** Headline figures of the users that {@code counter} counts. It is called three times at most. */
+    /** Headline metrics of the users that {@code counter} counts. It is called three times at most. */
     public static TideTableAnswer answer(EventLog log, TideTableQuestion question, PeriodCounter counter) {
         List<DayRange> history = history(log, question);
         List<PeriodCounts> counts = history.isEmpty()
@@ -62,7 +64,7 @@ public final class TideTable {
     }
 
     /** The counts of each day the log spans: what silhouettes are drawn from. */
-    public static List<PeriodCounts> daily(EventLog log, ScanRunner runner, Looking looking) {
+    public static List<PeriodCounts> daily(EventLog log, ScanRunner runner, MetricScope looking) {
         return counts(log, runner, log.span().periods(Grain.DAY), looking);
     }
 

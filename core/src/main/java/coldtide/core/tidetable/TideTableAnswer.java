@@ -10,7 +10,7 @@ import java.util.OptionalDouble;
  *
  * @param history the last whole periods up to the end of the range, ascending; the last of them is the latest; empty if no
  *     period has fully passed
- * @param range over the whole range, people counted once
+ * @param range over the whole range, users counted once
  * @param compared over the whole range compared with
  * @param rangeComplete whether every day of the range has fully passed in the data and lies within it
  * @param comparedComplete the same of the range compared with; where false, differences are not shown

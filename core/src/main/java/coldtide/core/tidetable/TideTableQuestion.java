@@ -6,7 +6,7 @@ import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 
 /**
- * How do the headline figures stand at the end of a range, and over the whole of it?
+ * Question for the headline metrics of each period of a range, and of the whole range.
  *
  * @param range the days asked about
  * @param compared the days they are compared with

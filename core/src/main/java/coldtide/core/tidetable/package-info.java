@@ -1,5 +1,6 @@
 /**
- * The tide table: headline figures from arrival to departure, by day, week and month. Uses {@code scan} and what lies
- * below it.
+ * The headline metrics. In: a {@code TideTableQuestion}. Out: each metric by period, with the period before. Start with
+ * {@code TideTable}; {@code Figure} lists the metrics, {@code PeriodAnalysis} counts them. Uses {@code time}, {@code
+ * log}, {@code scan} and {@code filter}.
  */
 package coldtide.core.tidetable;

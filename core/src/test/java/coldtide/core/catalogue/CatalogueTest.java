@@ -7,7 +7,7 @@ import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
 import coldtide.core.catalogue.CatalogueProperty.Frequency;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
+import coldtide.core.log.rule.Release;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
 import java.time.Duration;

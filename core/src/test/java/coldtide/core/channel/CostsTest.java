@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.core.channel.Costs.Cost;
 import coldtide.core.channel.Costs.Paid;
-import coldtide.core.log.ExchangeRates;
+import coldtide.core.log.rule.ExchangeRates;
 import coldtide.core.time.DayRange;
 import java.math.BigDecimal;
 import java.time.LocalDate;

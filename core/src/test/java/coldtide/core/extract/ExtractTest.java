@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;

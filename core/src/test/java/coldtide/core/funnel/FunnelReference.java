@@ -4,9 +4,15 @@ import static java.util.stream.Collectors.groupingBy;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.value.ValueTest;
+import coldtide.core.funnel.match.EventSequence;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelStep;
+import coldtide.core.funnel.match.Match;
+import coldtide.core.funnel.match.Order;
+import coldtide.core.funnel.match.Unit;
 import coldtide.core.log.EventLog;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.ValueTest;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -98,7 +104,7 @@ final class FunnelReference {
     }
 
     private void unit(List<Event> events) {
-        Trail trail = trail(events);
+        EventSequence trail = trail(events);
         if (question.unit() == Unit.ATTEMPTS) {
             attempts(events, trail);
             return;
@@ -111,7 +117,7 @@ final class FunnelReference {
         }
     }
 
-    private void attempts(List<Event> events, Trail trail) {
+    private void attempts(List<Event> events, EventSequence trail) {
         for (int entry = 0; entry < trail.size; entry++) {
             int next = entry + 1;
             while (next < trail.size && !(trail.is(next, 0) && trail.held[next] == trail.held[entry])) {
@@ -126,7 +132,7 @@ final class FunnelReference {
     }
 
     /** In any order the entry need not be one of the events taken: the earliest from which so much was done. */
-    private int entryOf(Trail trail, int... best) {
+    private int entryOf(EventSequence trail, int... best) {
         if (question.order() != Order.ANY_ORDER) {
             return best[0];
         }
@@ -139,8 +145,8 @@ final class FunnelReference {
         throw new AssertionError("no entry");
     }
 
-    private Trail trail(List<Event> events) {
-        Trail trail = new Trail();
+    private EventSequence trail(List<Event> events) {
+        EventSequence trail = new EventSequence();
         long dataTo = log.dataTo().toEpochMilli();
         long over = events.get(events.size() - 1).timeMillis();
         boolean mayGoOn = question.unit() != Unit.SESSIONS || over + SESSION_GAP > dataTo;
@@ -155,7 +161,9 @@ final class FunnelReference {
             }
             long value = question.held().isEmpty()
                     ? 0
-                    : event.item().isEmpty() ? Trail.NOT_HELD : event.item().hashCode();
+                    : event.item().isEmpty()
+                            ? EventSequence.NOT_HELD
+                            : event.item().hashCode();
             boolean inRange = question.range().contains(history.dayOf(event));
             boolean isStep = question.order() == Order.ANY_ORDER ? may != 0 : (may & 1) != 0;
             boolean isOpen = mayGoOn && event.timeMillis() + WINDOW.toMillis() > dataTo;

@@ -10,6 +10,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.Window;
 import coldtide.core.funnel.FunnelAnswer.Group;
 import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
@@ -17,27 +22,28 @@ import coldtide.core.funnel.FunnelAnswer.Times;
 import coldtide.core.funnel.FunnelAnswer.Versus;
 import coldtide.core.funnel.FunnelPeople.Are;
 import coldtide.core.funnel.FunnelReference.Found;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelSplit;
+import coldtide.core.funnel.match.FunnelStep;
+import coldtide.core.funnel.match.Match;
+import coldtide.core.funnel.match.Order;
+import coldtide.core.funnel.match.Unit;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
-import coldtide.core.log.ExchangeRates;
-import coldtide.core.log.LogSettings;
 import coldtide.core.log.RawEvent;
-import coldtide.core.measure.PeopleCount;
-import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.log.rule.LogSettings;
 import coldtide.core.measure.Split;
+import coldtide.core.measure.users.PeopleCount;
+import coldtide.core.measure.users.PeopleQuestion;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Difference;
-import coldtide.core.stats.Expected;
 import coldtide.core.stats.FalseDiscovery;
+import coldtide.core.stats.PredictionInterval;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import coldtide.core.time.ReportingCalendar;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -107,7 +113,8 @@ class FunnelTest {
                 long others = answer.all().reached().get(0) - period.reached().get(0);
                 long went = answer.all().reached().get(1) - period.reached().get(1);
                 assertThat(period.expected().get(1))
-                        .contains(Expected.of(went, others, period.reached().get(0)));
+                        .contains(PredictionInterval.of(
+                                went, others, period.reached().get(0)));
                 weeks.put(period.days().from(), period.reached());
             }
         }

@@ -7,11 +7,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
 import coldtide.core.funnel.UsualOrderAnswer.Agreed;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelStep;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Conditions;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;

@@ -1,17 +1,22 @@
 package coldtide.core.funnel;
 
+import coldtide.core.funnel.match.EventSequence;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelStep;
+import coldtide.core.funnel.match.Match;
+import coldtide.core.funnel.match.Order;
 import java.util.Arrays;
 
 /** Tries every way of giving events to steps, as the handbook's §8 is written, and keeps the best. */
-final class NaiveMatcher {
+public final class NaiveMatcher {
     private final FunnelQuestion question;
-    private final Trail trail;
+    private final EventSequence trail;
     private final int steps;
     private final int end;
     private int entry;
     private int[] best;
 
-    private NaiveMatcher(FunnelQuestion question, Trail trail, int end) {
+    private NaiveMatcher(FunnelQuestion question, EventSequence trail, int end) {
         this.question = question;
         this.trail = trail;
         this.end = end;
@@ -19,7 +24,7 @@ final class NaiveMatcher {
     }
 
     /** By step the event that did it; null where nobody entered. */
-    static int[] best(FunnelQuestion question, Trail trail) {
+    public static int[] best(FunnelQuestion question, EventSequence trail) {
         NaiveMatcher naive = new NaiveMatcher(question, trail, trail.size);
         int[] best = null;
         for (int entry = 0; entry < trail.size; entry++) {
@@ -32,11 +37,11 @@ final class NaiveMatcher {
     }
 
     /** The attempt from one entry, by events before {@code end}; null if it is none. */
-    static int[] attempt(FunnelQuestion question, Trail trail, int entry, int end) {
+    public static int[] attempt(FunnelQuestion question, EventSequence trail, int entry, int end) {
         return new NaiveMatcher(question, trail, end).from(entry);
     }
 
-    static int deepest(int... at) {
+    public static int deepest(int... at) {
         int deepest = Match.NONE;
         for (int step = 0; step < at.length; step++) {
             deepest = at[step] == Match.NONE ? deepest : step;

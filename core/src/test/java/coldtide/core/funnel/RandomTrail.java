@@ -1,7 +1,11 @@
 package coldtide.core.funnel;
 
+import coldtide.core.filter.EventCondition;
+import coldtide.core.funnel.match.EventSequence;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelStep;
+import coldtide.core.funnel.match.Order;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -10,17 +14,17 @@ import java.util.Optional;
 import java.util.SplittableRandom;
 
 /** Small funnels and small histories, with ties in time, events that are several steps, and steps that cannot be. */
-final class RandomTrail {
+public final class RandomTrail {
     private static final EventCondition SOME = EventCondition.ANY;
 
     private final SplittableRandom random;
 
-    RandomTrail(long seed) {
+    public RandomTrail(long seed) {
         random = new SplittableRandom(seed);
     }
 
     /** @param plain whether nothing is said about what lies between steps, and none may be left out */
-    FunnelQuestion question(Order order, boolean plain) {
+    public FunnelQuestion question(Order order, boolean plain) {
         Duration window = Duration.ofMillis(1 + random.nextInt(12));
         List<FunnelStep> steps = new ArrayList<>(List.of(FunnelStep.of("0", SOME)));
         int count = 2 + random.nextInt(4);
@@ -46,7 +50,7 @@ final class RandomTrail {
         return plain || random.nextBoolean() ? question : question.holding("level");
     }
 
-    void fill(Trail trail, FunnelQuestion question) {
+    public void fill(EventSequence trail, FunnelQuestion question) {
         trail.clear();
         int steps = question.steps().size();
         int size = 1 + random.nextInt(9);
@@ -60,7 +64,9 @@ final class RandomTrail {
                 forbids |= may && random.nextInt(4) == 0 ? 1 << step : 0;
             }
             boolean stepless = random.nextInt(6) == 0;
-            long held = question.held().isEmpty() ? 0 : random.nextInt(5) == 0 ? Trail.NOT_HELD : random.nextInt(3) / 2;
+            long held = question.held().isEmpty()
+                    ? 0
+                    : random.nextInt(5) == 0 ? EventSequence.NOT_HELD : random.nextInt(3) / 2;
             boolean active = stepless ? random.nextBoolean() : random.nextInt(8) > 0;
             trail.add(time, stepless ? 0 : its, forbids, held, random.nextInt(5) > 0, false, active, at);
         }

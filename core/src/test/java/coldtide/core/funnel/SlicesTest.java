@@ -7,20 +7,26 @@ import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.value.PropertyValue;
 import coldtide.core.funnel.FunnelReference.Found;
-import coldtide.core.funnel.SlicesAnswer.Slice;
+import coldtide.core.funnel.dropoff.SlicesAnalysis;
+import coldtide.core.funnel.dropoff.SlicesAnswer;
+import coldtide.core.funnel.dropoff.SlicesAnswer.Slice;
+import coldtide.core.funnel.dropoff.SlicesQuestion;
+import coldtide.core.funnel.dropoff.ValuePass;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.Unit;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.EventLogBuilder;
-import coldtide.core.log.ExchangeRates;
-import coldtide.core.log.LogSettings;
 import coldtide.core.log.RawEvent;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.log.rule.LogSettings;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.FalseDiscovery;
 import coldtide.core.stats.Share;
 import coldtide.core.time.ReportingCalendar;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.Having;
 import java.time.Duration;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -102,7 +108,7 @@ class SlicesTest {
         assertThat(answer.slices()).isSortedAccordingTo(Comparator.comparingDouble(slice -> -Math.abs(slice.moved())));
     }
 
-    private static String written(Having having) {
+    private static String written(PropertyValue having) {
         return having.property() + "="
                 + (having.property().equals("level") ? Double.valueOf(having.value()) : having.value());
     }
@@ -191,6 +197,8 @@ class SlicesTest {
         assertThat(answer.tooMany()).containsExactly("ticket");
         assertThat(answer.before()).isEqualTo(people);
         assertThat(answer.reached()).isEqualTo((people + 1) / 2);
-        assertThat(answer.slices()).extracting(slice -> slice.having().get(0)).contains(new Having("country", "Aster"));
+        assertThat(answer.slices())
+                .extracting(slice -> slice.having().get(0))
+                .contains(new PropertyValue("country", "Aster"));
     }
 }

@@ -4,6 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import coldtide.core.RandomHistory;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.log.rule.LogSettings;
+import coldtide.core.log.rule.Money;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.ReportingCalendar;
 import java.math.BigDecimal;
 import java.time.Duration;

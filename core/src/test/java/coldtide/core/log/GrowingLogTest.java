@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
 import coldtide.core.RandomHistory.Writing;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.log.rule.LogSettings;
 import coldtide.core.time.ReportingCalendar;
 import java.math.BigDecimal;
 import java.time.Duration;

@@ -2,14 +2,16 @@ package coldtide.core.log;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.Window;
+import coldtide.core.log.rule.ExchangeRates;
+import coldtide.core.log.rule.LogSettings;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.MetricScope;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.ReportingCalendar;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.ZoneId;
 import java.util.ArrayList;
@@ -77,7 +79,7 @@ class SoakTest {
                 append(growing, 200 + random.nextInt(800), START + round * DAY / 8);
                 log = growing.build().orElseThrow();
                 assertThat(log.events()).isEqualTo(sent.size());
-                TideTable.daily(log, runner, Looking.AT_ALL);
+                TideTable.daily(log, runner, MetricScope.AT_ALL);
                 conditions
                         .of(log, Did.atLeast(round, EventCondition.named("beacon_lit"), Window.EVER))
                         .bits(log.shards().get(0));

@@ -5,8 +5,11 @@ import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Money;
+import coldtide.core.log.rule.Money;
 import coldtide.core.measure.Measure.Kind;
 import coldtide.core.measure.MeasureAnswer.Line;
 import coldtide.core.measure.MeasureAnswer.Part;
@@ -14,9 +17,6 @@ import coldtide.core.measure.MeasureAnswer.Table;
 import coldtide.core.measure.MeasureAnswer.Values;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
 import java.math.BigDecimal;
 import java.sql.DriverManager;
 import java.sql.ResultSet;
@@ -115,7 +115,7 @@ class MeasuresSqlTest {
                                     range,
                                     Optional.empty(),
                                     step,
-                                    Course.EACH,
+                                    Accumulation.EACH,
                                     measures,
                                     List.of(),
                                     EventCondition.ANY,

@@ -6,6 +6,12 @@ import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.Window;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.EventLog;
 import coldtide.core.measure.MeasureAnswer.Group;
 import coldtide.core.measure.MeasureAnswer.Line;
@@ -16,12 +22,6 @@ import coldtide.core.measure.MeasureAnswer.Values;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.ValueTest;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -72,7 +72,7 @@ class MeasuresTest {
                 range,
                 Optional.empty(),
                 step,
-                Course.EACH,
+                Accumulation.EACH,
                 measures,
                 List.of(),
                 EventCondition.ANY,
@@ -180,12 +180,12 @@ class MeasuresTest {
         NaiveMeasures naive = new NaiveMeasures(history);
         DayRange range =
                 new DayRange(log.firstDay().plusDays(12), log.firstDay().plusDays(33));
-        for (Course course : List.of(Course.CUMULATIVE, Course.trailing(7))) {
+        for (Accumulation course : List.of(Accumulation.CUMULATIVE, Accumulation.trailing(7))) {
             MeasureQuestion asked = question(range, Step.DAY, COUNTS, Split.ByProperty.top("item", 3));
             Table table = ask(log, with(asked, course)).range();
             for (int p = 0; p < range.days(); p++) {
                 LocalDate end = range.from().plusDays(p + 1L);
-                DayRange window = course.equals(Course.CUMULATIVE)
+                DayRange window = course.equals(Accumulation.CUMULATIVE)
                         ? new DayRange(range.from(), end)
                         : DayRange.endingBefore(end, 7);
                 for (int m = 0; m < COUNTS.size(); m++) {
@@ -210,7 +210,7 @@ class MeasuresTest {
         }
     }
 
-    private static MeasureQuestion with(MeasureQuestion asked, Course course) {
+    private static MeasureQuestion with(MeasureQuestion asked, Accumulation course) {
         return new MeasureQuestion(
                 asked.range(),
                 asked.compared(),
@@ -230,7 +230,7 @@ class MeasuresTest {
         EventLog log = history.log(500, 1);
         NaiveMeasures naive = new NaiveMeasures(history);
         DayRange range = new DayRange(LocalDate.of(2026, 3, 27), LocalDate.of(2026, 3, 31));
-        for (Course course : List.of(Course.EACH, Course.trailing(5))) {
+        for (Accumulation course : List.of(Accumulation.EACH, Accumulation.trailing(5))) {
             Table table =
                     ask(log, with(question(range, Step.HOUR, COUNTS), course)).range();
             assertThat(table.periods()).hasSize(4 * 24 - 1);
@@ -309,7 +309,7 @@ class MeasuresTest {
                         range,
                         Optional.of(range.before()),
                         Step.WEEK,
-                        Course.EACH,
+                        Accumulation.EACH,
                         COUNTS,
                         List.of(
                                 Formula.of("per_active", "revenue / active"),
@@ -340,7 +340,7 @@ class MeasuresTest {
                 log.span(),
                 Optional.empty(),
                 Step.MONTH,
-                Course.EACH,
+                Accumulation.EACH,
                 COUNTS,
                 List.of(),
                 only,
@@ -381,7 +381,7 @@ class MeasuresTest {
                 .measures()
                 .get(0)
                 .all();
-        Line rising = ask(log, with(question(range, Step.DAY, COUNTS), Course.CUMULATIVE))
+        Line rising = ask(log, with(question(range, Step.DAY, COUNTS), Accumulation.CUMULATIVE))
                 .range()
                 .measures()
                 .get(0)
@@ -405,7 +405,7 @@ class MeasuresTest {
         EventLog log = history.log(50, 9);
         DayRange wide =
                 new DayRange(log.firstDay().minusDays(30), log.firstDay().plusDays(60));
-        for (Course course : List.of(Course.EACH, Course.CUMULATIVE, Course.trailing(28))) {
+        for (Accumulation course : List.of(Accumulation.EACH, Accumulation.CUMULATIVE, Accumulation.trailing(28))) {
             Table table =
                     ask(log, with(question(wide, Step.DAY, COUNTS), course)).range();
             assertThat(table.periods()).hasSize(90);
@@ -430,7 +430,7 @@ class MeasuresTest {
         DayRange day = Grain.DAY.periodOf(LocalDate.of(2026, 1, 1));
         assertThatThrownBy(() -> question(day, Step.DAY, List.of(COUNTS.get(0), COUNTS.get(0))))
                 .hasMessage("Two measures are called \"people\".");
-        assertThatThrownBy(() -> with(question(day, Step.DAY, FIGURES), Course.CUMULATIVE))
+        assertThatThrownBy(() -> with(question(day, Step.DAY, FIGURES), Accumulation.CUMULATIVE))
                 .hasMessageContaining("\"median\" can only be read period by period");
         assertThatThrownBy(() -> Measure.of("2nd", Measure.Kind.EVENTS, DONE)).hasMessageContaining("a letter first");
         assertThatThrownBy(() -> Measure.of("sum", Measure.Kind.SUM, DONE)).hasMessageContaining("needs a property");
@@ -452,7 +452,7 @@ class MeasuresTest {
                         Grain.DAY.periodOf(LocalDate.of(2026, 1, 1)),
                         Optional.empty(),
                         Step.DAY,
-                        Course.EACH,
+                        Accumulation.EACH,
                         COUNTS,
                         List.of(Formula.of("f", "people / payers")),
                         EventCondition.ANY,

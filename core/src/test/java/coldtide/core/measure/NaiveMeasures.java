@@ -2,7 +2,7 @@ package coldtide.core.measure;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.DayRange;
 import java.time.Instant;
 import java.util.Comparator;

@@ -5,23 +5,23 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.BitMasks;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PeopleList;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.Window;
 import coldtide.core.log.EventLog;
 import coldtide.core.log.PersonEvent;
 import coldtide.core.log.PersonEvents;
 import coldtide.core.log.PersonEvents.Place;
-import coldtide.core.log.RevenueType;
 import coldtide.core.log.SessionRows;
 import coldtide.core.log.Shard;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.register.RegisterQuestion.Order;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Bits;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PeopleList;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -117,7 +117,7 @@ class RegisterTest {
                 .hasMessageContaining("not 10 after -1");
     }
 
-    /** Handbook §3, row by row: a session is of one install, and a longer silence of that install ends it. */
+    /** Handbook, Sessions, row by row: a session is of one install, and a longer silence of that install ends it. */
     @ParameterizedTest
     @ValueSource(longs = {94, 95})
     void everyActiveRowBelongsToTheSessionOfItsInstall(long seed) {
@@ -204,7 +204,7 @@ class RegisterTest {
                         .filter(event -> event.person().equals(name) && event.account() == 0)
                         .anyMatch(
                                 event -> java.util.Arrays.stream(owners).anyMatch(owner -> owner == ~event.install()));
-                assertThat(Bits.has(bits, person)).as(name).isEqualTo(holdsOne);
+                assertThat(BitMasks.has(bits, person)).as(name).isEqualTo(holdsOne);
             }
         }
     }

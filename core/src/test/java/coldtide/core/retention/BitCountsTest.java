@@ -37,8 +37,8 @@ class BitCountsTest {
         private final BitCounts nobody;
         private final int[][] plain;
         private final int[] plainStayed;
-        private final Batch batch;
-        private final Waiting waiting;
+        private final UserBlock batch;
+        private final CohortBuffer waiting;
 
         Counted(int rows, int ages) {
             this.ages = ages;
@@ -46,8 +46,8 @@ class BitCountsTest {
             counts = new BitCounts(rows, ages, complete(rows, ages));
             nobody = new BitCounts(rows, ages, complete(rows, ages));
             plain = new int[rows][ages];
-            batch = new Batch(rows, this::take);
-            waiting = new Waiting(2, ages, rows, this::take);
+            batch = new UserBlock(rows, this::take);
+            waiting = new CohortBuffer(2, ages, rows, this::take);
         }
 
         private void take(int way, long[] bits, int at) {

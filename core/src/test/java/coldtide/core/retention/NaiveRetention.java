@@ -5,6 +5,9 @@ import static java.util.stream.Collectors.groupingBy;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.cohort.Clock;
+import coldtide.core.retention.cohort.Start;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
 import java.time.LocalDate;

@@ -4,20 +4,25 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import coldtide.core.RandomHistory;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.Window;
 import coldtide.core.log.EventLog;
 import coldtide.core.retention.NaiveRetention.Member;
-import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.retention.RetentionAnswer.Triangle;
-import coldtide.core.retention.Start.Entry;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.cohort.Clock;
+import coldtide.core.retention.cohort.Cohort;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.ReturnCriterion;
+import coldtide.core.retention.cohort.Start;
+import coldtide.core.retention.cohort.Start.Entry;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -61,13 +66,13 @@ class RetentionTest {
                 new DayRange(log.firstDay().plusDays(3), log.span().to().minusDays(2));
         List<Ages> columns = columns(counting, last);
         RetentionQuestion question = new RetentionQuestion(
-                new Following(
+                new CohortDefinition(
                         range,
                         grain,
                         clock,
                         new Start(Optional.ofNullable(start).map(EventCondition::named), entry)),
                 columns,
-                List.of(Returning.ANY_ACTIVITY, way("app_open"), way("beacon_lit"), way("push_received")),
+                List.of(ReturnCriterion.ANY_ACTIVITY, way("app_open"), way("beacon_lit"), way("push_received")),
                 PersonCondition.EVERYBODY,
                 Optional.empty());
         RetentionAnswer answer = answer(log, question);
@@ -79,7 +84,7 @@ class RetentionTest {
             for (int column = 0; column < columns.size(); column++) {
                 Ages ages = columns.get(column);
                 for (Triangle triangle : answer.triangles()) {
-                    String way = triangle.name().equals(Returning.ANY_ACTIVITY.name()) ? null : triangle.name();
+                    String way = triangle.name().equals(ReturnCriterion.ANY_ACTIVITY.name()) ? null : triangle.name();
                     assertThat(triangle.returned().get(c).get(column))
                             .as("%s by %s in %s of %s", ages, way, cohort, history)
                             .isEqualTo(naive.returned(members, way, ages));
@@ -99,8 +104,8 @@ class RetentionTest {
         };
     }
 
-    private static Returning way(String event) {
-        return new Returning(event, Optional.of(EventCondition.named(event)));
+    private static ReturnCriterion way(String event) {
+        return new ReturnCriterion(event, Optional.of(EventCondition.named(event)));
     }
 
     /** Before the end of the age for whoever may have started at the very end of the cohort's days. */
@@ -231,7 +236,7 @@ class RetentionTest {
                 .hasMessageContaining("ages 1 to 5");
         assertThatThrownBy(question::returning).hasMessageContaining("not 0");
         assertThatThrownBy(() -> new Start(Optional.empty(), Entry.EVERY_PERIOD))
-                .hasMessageContaining("arrives once");
+                .hasMessageContaining("joins once");
     }
 
     /** Those who did something and those who did not are all: their triangles add up to everybody's. */
@@ -264,7 +269,7 @@ class RetentionTest {
         return answer(
                 log,
                 RetentionQuestion.ofArrivals(log.span(), Grain.WEEK, 5)
-                        .returning(new Returning("lit", Optional.of(lit)))
+                        .returning(new ReturnCriterion("lit", Optional.of(lit)))
                         .among(who));
     }
 }

@@ -4,30 +4,37 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.PersonCondition.Which;
+import coldtide.core.filter.Window;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.EventLog;
 import coldtide.core.measure.MeasureAnswer.Kind;
 import coldtide.core.measure.MeasureAnswer.Part;
-import coldtide.core.measure.PeopleCount;
-import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split;
-import coldtide.core.retention.CellPeople.Back;
-import coldtide.core.retention.RetentionAnswer.Cohort;
+import coldtide.core.measure.users.PeopleCount;
+import coldtide.core.measure.users.PeopleQuestion;
 import coldtide.core.retention.RetentionAnswer.Pooled;
 import coldtide.core.retention.RetentionAnswer.Step;
 import coldtide.core.retention.RetentionAnswer.Triangle;
-import coldtide.core.retention.Start.Entry;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.cohort.CellPeople;
+import coldtide.core.retention.cohort.CellPeople.Back;
+import coldtide.core.retention.cohort.Clock;
+import coldtide.core.retention.cohort.Cohort;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.ReturnCriterion;
+import coldtide.core.retention.cohort.SplitBy;
+import coldtide.core.retention.cohort.Start;
+import coldtide.core.retention.cohort.Start.Entry;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.PersonCondition.Which;
-import coldtide.core.who.ValueTest;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -57,7 +64,7 @@ class SplitTest {
 
     private static RetentionQuestion question(EventLog log, Grain grain, int ages) {
         return RetentionQuestion.ofArrivals(log.span(), grain, ages)
-                .returning(Returning.ANY_ACTIVITY, new Returning("lit", lit()));
+                .returning(ReturnCriterion.ANY_ACTIVITY, new ReturnCriterion("lit", lit()));
     }
 
     private static Optional<EventCondition> lit() {
@@ -112,14 +119,15 @@ class SplitTest {
     @Test
     void aCohortOfOtherPeopleLiesApartByMix() {
         // Of the strong 40 % come back, of the weak 10 %, in every cohort; the last has many weak.
-        Counted strong = counted(new long[] {900, 900, 900, 300}, new long[] {360, 360, 360, 120});
-        Counted weak = counted(new long[] {100, 100, 100, 700}, new long[] {10, 10, 10, 70});
-        Counted whole = counted(new long[] {1_000, 1_000, 1_000, 1_000}, new long[] {370, 370, 370, 190});
+        CompleteCounts strong = counted(new long[] {900, 900, 900, 300}, new long[] {360, 360, 360, 120});
+        CompleteCounts weak = counted(new long[] {100, 100, 100, 700}, new long[] {10, 10, 10, 70});
+        CompleteCounts whole = counted(new long[] {1_000, 1_000, 1_000, 1_000}, new long[] {370, 370, 370, 190});
         List<PeopleGroups.Told> told = Stream.of("strong", "weak")
                 .map(name ->
                         new PeopleGroups.Told(1, new RetentionAnswer.Group(new Part(Kind.VALUE, Optional.of(name)), 1)))
                 .toList();
-        Mix mix = Mix.of(Apart.of(whole), told, strong, weak).get(0);
+        MixEffect mix =
+                MixEffect.of(SignificantCells.of(whole), told, strong, weak).get(0);
         assertThat(mix.row()).isEqualTo(3);
         assertThat(mix.mix()).isCloseTo(0.19 - 0.37, within(1e-12));
         assertThat(mix.within()).isCloseTo(0, within(1e-12));
@@ -128,10 +136,10 @@ class SplitTest {
         assertThat(mix.others()).isCloseTo(0.1, within(1e-12));
     }
 
-    private static Counted counted(long[] size, long... back) {
+    private static CompleteCounts counted(long[] size, long... back) {
         long[][] sizes = Arrays.stream(size).mapToObj(each -> new long[] {each}).toArray(long[][]::new);
         long[][] backs = Arrays.stream(back).mapToObj(each -> new long[] {each}).toArray(long[][]::new);
-        return new Counted(sizes, backs, new long[] {Arrays.stream(size).sum()}, new long[] {
+        return new CompleteCounts(sizes, backs, new long[] {Arrays.stream(size).sum()}, new long[] {
             Arrays.stream(back).sum()
         });
     }
@@ -169,14 +177,14 @@ class SplitTest {
         EventLog log = new RandomHistory(seed, 150, 50).log(70, seed);
         DayRange range =
                 new DayRange(log.firstDay().plusDays(4), log.span().to().minusDays(3));
-        Following following =
-                new Following(range, grain, clock, new Start(Optional.of(EventCondition.named("app_open")), entry));
+        CohortDefinition following = new CohortDefinition(
+                range, grain, clock, new Start(Optional.of(EventCondition.named("app_open")), entry));
         List<Ages> columns = List.of(new Ages(0, 0), new Ages(1, 3), new Ages(2, 4));
         PersonCondition payers = Did.atLeast(1, EventCondition.named("purchase"), Window.EVER);
         RetentionAnswer answer = answer(
                 log,
                 new RetentionQuestion(
-                        following, columns, List.of(new Returning("lit", lit())), payers, Optional.empty()));
+                        following, columns, List.of(new ReturnCriterion("lit", lit())), payers, Optional.empty()));
         for (int c = 0; c < answer.cohorts().size(); c++) {
             Cohort cohort = answer.cohorts().get(c);
             DayRange own =
@@ -193,7 +201,7 @@ class SplitTest {
         }
     }
 
-    private static CellPeople cell(Following following, DayRange cohorts, Ages ages, boolean came) {
+    private static CellPeople cell(CohortDefinition following, DayRange cohorts, Ages ages, boolean came) {
         return new CellPeople(following, cohorts, Optional.of(new Back(lit(), ages, came)));
     }
 
@@ -217,7 +225,7 @@ class SplitTest {
                     .orElseThrow()
                     .period()
                     .to();
-            Following following = Following.arrivals(log.span(), Grain.WEEK);
+            CohortDefinition following = CohortDefinition.arrivals(log.span(), Grain.WEEK);
             DayRange complete = new DayRange(Grain.WEEK.startOf(log.firstDay()), end);
             PersonCondition before = cell(following, complete, new Ages(step.to() - 1, step.to() - 1), true)
                     .condition();
@@ -250,7 +258,7 @@ class SplitTest {
         EventLog log = new RandomHistory(15, 300, 60).log(90, 15);
         LocalDate day = Grain.WEEK.startOf(log.firstDay()).plusDays(days);
         RetentionAnswer answer = answer(log, question(log, Grain.WEEK, 4));
-        Around around = Around.of(answer, 1, day);
+        BeforeAfter around = BeforeAfter.of(answer, 1, day);
         LocalDate lastBefore = Grain.WEEK.startOf(day);
         LocalDate firstAfter = days % 7 == 0 ? lastBefore : lastBefore.plusDays(7);
         assertThat(around.across()).isEqualTo(days % 7 == 0 ? 0 : 1);
@@ -272,7 +280,7 @@ class SplitTest {
 
     private static List<Pooled> pooledOf(EventLog log, DayRange range) {
         RetentionQuestion question = RetentionQuestion.ofArrivals(range, Grain.WEEK, 4);
-        return new ArrayList<>(answer(log, question.returning(new Returning("lit", lit())))
+        return new ArrayList<>(answer(log, question.returning(new ReturnCriterion("lit", lit())))
                 .triangles()
                 .get(0)
                 .all()

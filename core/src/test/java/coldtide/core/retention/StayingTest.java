@@ -8,27 +8,39 @@ import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.PersonCondition.FirstDid;
+import coldtide.core.filter.PersonCondition.Which;
+import coldtide.core.filter.Window;
 import coldtide.core.log.EventLog;
-import coldtide.core.measure.PeopleCount;
-import coldtide.core.measure.PeopleQuestion;
 import coldtide.core.measure.Split;
-import coldtide.core.retention.EarlyAnswer.Tie;
-import coldtide.core.retention.QuietPeople.Are;
+import coldtide.core.measure.users.PeopleCount;
+import coldtide.core.measure.users.PeopleQuestion;
 import coldtide.core.retention.RetentionAnswer.Pooled;
-import coldtide.core.retention.Start.Entry;
+import coldtide.core.retention.churn.QuietPeople;
+import coldtide.core.retention.churn.QuietPeople.Are;
+import coldtide.core.retention.churn.SurvivalAnalysis;
+import coldtide.core.retention.churn.SurvivalAnswer;
+import coldtide.core.retention.churn.SurvivalQuestion;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.cohort.Clock;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.SplitBy;
+import coldtide.core.retention.cohort.Start;
+import coldtide.core.retention.cohort.Start.Entry;
+import coldtide.core.retention.early.EarlyAnalysis;
+import coldtide.core.retention.early.EarlyAnswer;
+import coldtide.core.retention.early.EarlyAnswer.Tie;
+import coldtide.core.retention.early.EarlyQuestion;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.ProductLimit;
 import coldtide.core.stats.Share;
 import coldtide.core.stats.ShiftedBetaGeometric;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.PersonCondition.FirstDid;
-import coldtide.core.who.PersonCondition.Which;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
@@ -88,7 +100,7 @@ class StayingTest {
             }
         }
         SurvivalQuestion question = new SurvivalQuestion(
-                Following.arrivals(log.span(), Grain.WEEK), quiet, PersonCondition.EVERYBODY, Optional.empty());
+                CohortDefinition.arrivals(log.span(), Grain.WEEK), quiet, PersonCondition.EVERYBODY, Optional.empty());
         SurvivalAnswer answer = survival(log, question);
         assertThat(answer.all()).isEqualTo(ProductLimit.of(gone, open));
         assertThat(answer.all().gone()).isPositive();
@@ -102,7 +114,7 @@ class StayingTest {
     }
 
     private static long quiet(EventLog log, int quietDays, int day, Are are) {
-        Following arrivals = Following.arrivals(log.span(), Grain.WEEK);
+        CohortDefinition arrivals = CohortDefinition.arrivals(log.span(), Grain.WEEK);
         return count(log, new QuietPeople(arrivals, quietDays, day, are).condition());
     }
 
@@ -114,7 +126,7 @@ class StayingTest {
     void groupsThatShareNobodyAreTestedAndOthersAreNot() {
         EventLog log = new RandomHistory(5, 300, 60).log(50, 5);
         SplitBy platform = new SplitBy.Property(new PeopleQuestion.Split("platform", Which.FIRST, 5));
-        Following arrivals = Following.arrivals(log.span(), Grain.WEEK);
+        CohortDefinition arrivals = CohortDefinition.arrivals(log.span(), Grain.WEEK);
         SurvivalAnswer apart =
                 survival(log, new SurvivalQuestion(arrivals, 5, PersonCondition.EVERYBODY, Optional.of(platform)));
         assertThat(apart.lines().stream().mapToLong(ProductLimit::people).sum())
@@ -132,12 +144,12 @@ class StayingTest {
 
     @Test
     void quietAndStartsThatMeanNothingAreRefused() {
-        Following opened = new Following(
+        CohortDefinition opened = new CohortDefinition(
                 DayRange.endingBefore(LocalDate.of(2026, 5, 1), 10),
                 Grain.DAY,
                 Clock.CALENDAR,
                 new Start(Optional.of(EventCondition.named("app_open")), Entry.EVERY_PERIOD));
-        Following arrivals = Following.arrivals(opened.range(), Grain.DAY);
+        CohortDefinition arrivals = CohortDefinition.arrivals(opened.range(), Grain.DAY);
         assertThatThrownBy(() -> new SurvivalQuestion(arrivals, 0, PersonCondition.EVERYBODY, Optional.empty()))
                 .hasMessageContaining("not 0");
         assertThatThrownBy(() -> new SurvivalQuestion(opened, 7, PersonCondition.EVERYBODY, Optional.empty()))

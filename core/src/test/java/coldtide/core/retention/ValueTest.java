@@ -6,20 +6,28 @@ import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Which;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.RevenueType;
-import coldtide.core.measure.PeopleQuestion;
+import coldtide.core.log.rule.RevenueType;
+import coldtide.core.measure.users.PeopleQuestion;
 import coldtide.core.retention.NaiveRetention.Member;
-import coldtide.core.retention.RetentionAnswer.Cohort;
-import coldtide.core.retention.Start.Entry;
+import coldtide.core.retention.cohort.Clock;
+import coldtide.core.retention.cohort.Cohort;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.SplitBy;
+import coldtide.core.retention.cohort.Start;
+import coldtide.core.retention.cohort.Start.Entry;
+import coldtide.core.retention.value.ValueAnalysis;
+import coldtide.core.retention.value.ValueAnswer;
+import coldtide.core.retention.value.ValueMetric;
+import coldtide.core.retention.value.ValueQuestion;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.stats.Mean;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Which;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -44,11 +52,11 @@ class ValueTest {
         return ValueAnalysis.answer(log, RUNNER, new Conditions(1 << 20), question);
     }
 
-    private static Worth worth(Worth.Kind kind) {
+    private static ValueMetric worth(ValueMetric.Kind kind) {
         return switch (kind) {
-            case TIMES -> new Worth(kind, EventCondition.named("beacon_lit"), "");
-            case SUM -> new Worth(kind, EventCondition.ANY, "level");
-            default -> Worth.of(kind);
+            case TIMES -> new ValueMetric(kind, EventCondition.named("beacon_lit"), "");
+            case SUM -> new ValueMetric(kind, EventCondition.ANY, "level");
+            default -> ValueMetric.of(kind);
         };
     }
 
@@ -65,12 +73,13 @@ class ValueTest {
         "8,WEEK,OWN,app_open,FIRST_IN_RANGE,ACTIVE_DAYS",
         "9,WEEK,CALENDAR,,FIRST_EVER,SUM"
     })
-    void everySumIsTheReferences(long seed, Grain grain, Clock clock, String start, Entry entry, Worth.Kind kind) {
+    void everySumIsTheReferences(
+            long seed, Grain grain, Clock clock, String start, Entry entry, ValueMetric.Kind kind) {
         RandomHistory history = new RandomHistory(seed, 120, 60);
         EventLog log = history.log(64, seed);
         DayRange range =
                 new DayRange(log.firstDay().plusDays(3), log.span().to().minusDays(2));
-        Following following = new Following(
+        CohortDefinition following = new CohortDefinition(
                 range, grain, clock, new Start(Optional.ofNullable(start).map(EventCondition::named), entry));
         ValueAnswer answer = answer(
                 log, new ValueQuestion(following, AGES, worth(kind), PersonCondition.EVERYBODY, Optional.empty()));
@@ -95,7 +104,8 @@ class ValueTest {
         assertPooled(answer);
     }
 
-    private static double worth(RandomHistory history, NaiveRetention naive, Member member, int age, Worth.Kind kind) {
+    private static double worth(
+            RandomHistory history, NaiveRetention naive, Member member, int age, ValueMetric.Kind kind) {
         List<Event> then = member.events()
                 .subList(
                         member.events().indexOf(member.start()), member.events().size());
@@ -105,11 +115,11 @@ class ValueTest {
             if (naive.age(member.start(), event) > age) {
                 continue;
             }
-            if (kind == Worth.Kind.TIMES) {
+            if (kind == ValueMetric.Kind.TIMES) {
                 sum += event.name().equals("beacon_lit") ? 1 : 0;
-            } else if (kind == Worth.Kind.SUM) {
+            } else if (kind == ValueMetric.Kind.SUM) {
                 sum += event.level() > 0 ? event.level() : 0;
-            } else if (kind == Worth.Kind.ACTIVE_DAYS) {
+            } else if (kind == ValueMetric.Kind.ACTIVE_DAYS) {
                 LocalDate day = history.dayOf(event);
                 if (event.active() && !days.contains(day)) {
                     days.add(day);
@@ -122,15 +132,15 @@ class ValueTest {
         return sum;
     }
 
-    private static double money(RandomHistory history, Event event, Worth.Kind kind) {
+    private static double money(RandomHistory history, Event event, ValueMetric.Kind kind) {
         if (event.money() == null) {
             return 0;
         }
         RevenueType type = event.money().type();
         OptionalLong micros = history.worth(event);
         boolean refund = type == RevenueType.REFUND;
-        boolean counts = kind == Worth.Kind.NET
-                || kind == Worth.Kind.GROSS && !refund
+        boolean counts = kind == ValueMetric.Kind.NET
+                || kind == ValueMetric.Kind.GROSS && !refund
                 || kind.name().equals(type.name());
         return counts ? (refund ? -1 : 1) * micros.orElse(0) / 1e6 : 0;
     }
@@ -157,11 +167,15 @@ class ValueTest {
     @Test
     void sessionsSinceArrivalAreAllSessionsOfThosePeople() {
         EventLog log = new RandomHistory(21, 150, 40).log(70, 1);
-        Following following = Following.arrivals(log.span(), Grain.WEEK);
+        CohortDefinition following = CohortDefinition.arrivals(log.span(), Grain.WEEK);
         ValueAnswer answer = answer(
                 log,
                 new ValueQuestion(
-                        following, 20, Worth.of(Worth.Kind.SESSIONS), PersonCondition.EVERYBODY, Optional.empty()));
+                        following,
+                        20,
+                        ValueMetric.of(ValueMetric.Kind.SESSIONS),
+                        PersonCondition.EVERYBODY,
+                        Optional.empty()));
         double all =
                 answer.sums().stream().mapToDouble(cohort -> cohort.get(20)).sum();
         long sessions = log.shards().stream()
@@ -176,9 +190,9 @@ class ValueTest {
         ValueAnswer answer = answer(
                 log,
                 new ValueQuestion(
-                        Following.arrivals(log.span(), Grain.WEEK),
+                        CohortDefinition.arrivals(log.span(), Grain.WEEK),
                         AGES,
-                        Worth.of(Worth.Kind.GROSS),
+                        ValueMetric.of(ValueMetric.Kind.GROSS),
                         PersonCondition.EVERYBODY,
                         Optional.of(new SplitBy.Property(new PeopleQuestion.Split("platform", Which.FIRST, 1)))));
         assertThat(answer.groups()).hasSize(2);
@@ -204,8 +218,8 @@ class ValueTest {
 
     @Test
     void aSumNeedsAPropertyAndNothingElseHasOne() {
-        assertThatThrownBy(() -> Worth.of(Worth.Kind.SUM)).hasMessageContaining("needs a property");
-        assertThatThrownBy(() -> new Worth(Worth.Kind.NET, EventCondition.ANY, "level"))
+        assertThatThrownBy(() -> ValueMetric.of(ValueMetric.Kind.SUM)).hasMessageContaining("needs a property");
+        assertThatThrownBy(() -> new ValueMetric(ValueMetric.Kind.NET, EventCondition.ANY, "level"))
                 .hasMessageContaining("Only a sum");
     }
 }

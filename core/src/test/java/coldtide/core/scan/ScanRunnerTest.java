@@ -128,17 +128,17 @@ class ScanRunnerTest {
         CountDownLatch begun = new CountDownLatch(1);
         List<Integer> order = Collections.synchronizedList(new ArrayList<>());
         try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
-            Running<AtomicInteger, Integer> before = runner.ask(LOG, new Counting(() -> {
+            RunningScan<AtomicInteger, Integer> before = runner.ask(LOG, new Counting(() -> {
                 begun.countDown();
                 pause(asked);
             }));
             begun.await();
-            List<Running<AtomicInteger, Integer>> questions = IntStream.range(0, 5)
+            List<RunningScan<AtomicInteger, Integer>> questions = IntStream.range(0, 5)
                     .mapToObj(i -> runner.ask(LOG, new Counting(() -> order.add(i))))
                     .toList();
             asked.countDown();
             before.result();
-            questions.forEach(Running::result);
+            questions.forEach(RunningScan::result);
         }
         assertThat(order).isSorted().hasSize(5 * LOG.shards().size());
     }
@@ -152,13 +152,13 @@ class ScanRunnerTest {
         try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
             ScanRunner question = runner.forQuestion();
             runner.run(LOG, new Counting(() -> work(1)));
-            Running<AtomicInteger, Integer> before = runner.ask(LOG, new Counting(() -> {
+            RunningScan<AtomicInteger, Integer> before = runner.ask(LOG, new Counting(() -> {
                 begun.countDown();
                 pause(asked);
             }));
             begun.await();
-            Running<AtomicInteger, Integer> other = runner.ask(LOG, new Counting(() -> order.add("other")));
-            Running<AtomicInteger, Integer> pass = question.ask(LOG, new Counting(() -> order.add("pass")));
+            RunningScan<AtomicInteger, Integer> other = runner.ask(LOG, new Counting(() -> order.add("other")));
+            RunningScan<AtomicInteger, Integer> pass = question.ask(LOG, new Counting(() -> order.add("pass")));
             asked.countDown();
             before.result();
             other.result();
@@ -176,13 +176,13 @@ class ScanRunnerTest {
         try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
             ScanRunner question = runner.forQuestion();
             runner.run(LOG, new Counting(() -> work(10)));
-            Running<AtomicInteger, Integer> before = runner.ask(LOG, new Counting(() -> {
+            RunningScan<AtomicInteger, Integer> before = runner.ask(LOG, new Counting(() -> {
                 begun.countDown();
                 pause(asked);
             }));
             begun.await();
-            Running<AtomicInteger, Integer> other = runner.ask(LOG, new Counting(() -> order.add("other")));
-            Running<AtomicInteger, Integer> pass = question.ask(LOG, new Counting(() -> {
+            RunningScan<AtomicInteger, Integer> other = runner.ask(LOG, new Counting(() -> order.add("other")));
+            RunningScan<AtomicInteger, Integer> pass = question.ask(LOG, new Counting(() -> {
                 order.add("pass");
                 work(5);
             }));
@@ -200,14 +200,14 @@ class ScanRunnerTest {
         CountDownLatch begun = new CountDownLatch(1);
         AtomicInteger slow = new AtomicInteger();
         try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
-            Running<AtomicInteger, Integer> first = runner.ask(LOG, new Counting(() -> {
+            RunningScan<AtomicInteger, Integer> first = runner.ask(LOG, new Counting(() -> {
                 begun.countDown();
                 work(20);
                 slow.incrementAndGet();
             }));
             begun.await();
             AtomicInteger before = new AtomicInteger();
-            Running<AtomicInteger, Integer> second = runner.ask(LOG, new Counting(() -> before.set(slow.get())));
+            RunningScan<AtomicInteger, Integer> second = runner.ask(LOG, new Counting(() -> before.set(slow.get())));
             assertThat(second.result()).isEqualTo(LOG.shards().size());
             assertThat(before.get()).isLessThan(LOG.shards().size() / 2);
             assertThat(first.result()).isEqualTo(LOG.shards().size());
@@ -219,7 +219,7 @@ class ScanRunnerTest {
     void aLongQuestionGoesOnBesideManyThatCome() throws InterruptedException {
         CountDownLatch begun = new CountDownLatch(1);
         try (ScanRunner runner = new ScanRunner(1, Duration.ofMinutes(1))) {
-            Running<AtomicInteger, Integer> first = runner.ask(LOG, new Counting(() -> {
+            RunningScan<AtomicInteger, Integer> first = runner.ask(LOG, new Counting(() -> {
                 begun.countDown();
                 work(2);
             }));
@@ -239,7 +239,7 @@ class ScanRunnerTest {
         CountDownLatch begun = new CountDownLatch(2);
         AtomicInteger scanned = new AtomicInteger();
         try (ScanRunner runner = new ScanRunner(2, Duration.ofMinutes(1))) {
-            Running<AtomicInteger, Integer> running = runner.ask(LOG, new Counting(() -> {
+            RunningScan<AtomicInteger, Integer> running = runner.ask(LOG, new Counting(() -> {
                 scanned.incrementAndGet();
                 begun.countDown();
                 pause(new CountDownLatch(1));

@@ -62,7 +62,7 @@ class DifferenceTest {
         long[] ofMen = {825, 560, 325, 417, 191, 373};
         long[] women = {89, 17, 202, 131, 94, 24};
         long[] ofWomen = {108, 25, 593, 375, 393, 341};
-        Mixture taken = Mixture.of(men, ofMen, women, ofWomen);
+        RateDecomposition taken = RateDecomposition.of(men, ofMen, women, ofWomen);
         double gap = 1198.0 / 2691 - 557.0 / 1835;
         assertThat(gap).isCloseTo(0.1416, within(0.0001));
         assertThat(taken.allMix() + taken.allWithin()).isCloseTo(gap, within(1e-12));
@@ -76,7 +76,8 @@ class DifferenceTest {
 
     @Test
     void aGroupThatOnlyOneSideHasDiffersInSizeAlone() {
-        Mixture taken = Mixture.of(new long[] {10, 0}, new long[] {40, 60}, new long[] {25, 0}, new long[] {100, 0});
+        RateDecomposition taken =
+                RateDecomposition.of(new long[] {10, 0}, new long[] {40, 60}, new long[] {25, 0}, new long[] {100, 0});
         assertThat(taken.allWithin()).isZero();
         assertThat(taken.allMix()).isCloseTo(0.1 - 0.25, within(1e-12));
     }

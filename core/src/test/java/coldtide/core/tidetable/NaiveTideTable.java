@@ -4,7 +4,7 @@ import static java.util.stream.Collectors.groupingBy;
 
 import coldtide.core.RandomHistory;
 import coldtide.core.RandomHistory.Event;
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.core.time.DayRange;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -15,7 +15,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 
-/** The reference: every figure straight from handbook §4 and §5, slow and short, over a plain list of events. */
+/** The reference: every figure straight from the handbook, slow and short, over a plain list of events. */
 final class NaiveTideTable {
     private record Session(Event first, long millis, boolean isCrashed) {}
 

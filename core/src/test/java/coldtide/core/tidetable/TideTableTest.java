@@ -5,15 +5,15 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import coldtide.core.RandomHistory;
+import coldtide.core.filter.Conditions;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Did;
+import coldtide.core.filter.Window;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.Conditions;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Did;
-import coldtide.core.who.Window;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
@@ -41,7 +41,7 @@ class TideTableTest {
         EventLog log = history.log(50, seed);
         for (Grain grain : Grain.values()) {
             List<DayRange> asked = log.span().periods(grain);
-            List<PeriodCounts> periods = TideTable.counts(log, RUNNER, asked, Looking.withPath(firstPath(log)));
+            List<PeriodCounts> periods = TideTable.counts(log, RUNNER, asked, MetricScope.withPath(firstPath(log)));
             for (int p = 0; p < asked.size(); p++) {
                 compare(history, reference, periods.get(p));
                 OptionalDouble goneQuiet = periods.get(p).value(Figure.GONE_QUIET);
@@ -58,15 +58,15 @@ class TideTableTest {
         return Optional.of(new Conditions(1 << 20).of(log, EventCondition.named("beacon_lit")));
     }
 
-    /** Dormant in a range are those active in the range of equal length before (handbook §9). */
+    /** Dormant in a range are those active in the range of equal length before (handbook, Lapsed users). */
     @Test
     void whoWentQuietInARangeWasActiveInTheOneBefore() {
         RandomHistory history = new RandomHistory(17, 200, 40).withRunning();
         EventLog log = history.log(100, 1);
         DayRange range =
                 new DayRange(log.firstDay().plusDays(20), log.firstDay().plusDays(30));
-        TideTableAnswer answer =
-                TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), Grain.WEEK), Looking.AT_ALL);
+        TideTableAnswer answer = TideTable.answer(
+                log, RUNNER, new TideTableQuestion(range, range.before(), Grain.WEEK), MetricScope.AT_ALL);
         assertThat(answer.range().value(Figure.GONE_QUIET))
                 .hasValue(new NaiveTideTable(history).goneQuiet(range.shiftedBy(-10), range));
         assertThat(answer.range().value(Figure.FIRST_PATH)).isEmpty();
@@ -99,11 +99,11 @@ class TideTableTest {
         RandomHistory history = new RandomHistory(11, 200, 60).withRunning();
         EventLog whole = history.log(Integer.MAX_VALUE, 1);
         List<DayRange> weeks = whole.span().periods(Grain.WEEK);
-        List<PeriodCounts> expected = TideTable.counts(whole, RUNNER, weeks, Looking.AT_ALL);
+        List<PeriodCounts> expected = TideTable.counts(whole, RUNNER, weeks, MetricScope.AT_ALL);
         for (int shardEvents : new int[] {1, 7, 100, 1000}) {
             EventLog log = history.log(shardEvents, shardEvents);
             try (ScanRunner runner = new ScanRunner(1 + shardEvents % 4, Duration.ofMinutes(1))) {
-                List<PeriodCounts> counts = TideTable.counts(log, runner, weeks, Looking.AT_ALL);
+                List<PeriodCounts> counts = TideTable.counts(log, runner, weeks, MetricScope.AT_ALL);
                 for (Figure figure : Figure.values()) {
                     assertThat(counts)
                             .extracting(c -> c.value(figure))
@@ -119,8 +119,8 @@ class TideTableTest {
         RandomHistory history = new RandomHistory(12, 100, 50).withRunning();
         EventLog log = history.log(100, 1);
         TideTableAnswer answer = TideTable.answer(
-                log, RUNNER, new TideTableQuestion(log.span(), log.span().before(), Grain.DAY), Looking.AT_ALL);
-        double summed = TideTable.daily(log, RUNNER, Looking.AT_ALL).stream()
+                log, RUNNER, new TideTableQuestion(log.span(), log.span().before(), Grain.DAY), MetricScope.AT_ALL);
+        double summed = TideTable.daily(log, RUNNER, MetricScope.AT_ALL).stream()
                 .mapToDouble(day -> day.value(Figure.ACTIVE_PEOPLE).orElseThrow())
                 .sum();
         assertThat(answer.range().value(Figure.ACTIVE_PEOPLE).orElseThrow()).isLessThan(summed);
@@ -134,7 +134,7 @@ class TideTableTest {
         EventLog log = history.log(1000, 1);
         DayRange range = new DayRange(log.firstDay(), log.span().to());
         TideTableAnswer answer =
-                TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), grain), Looking.AT_ALL);
+                TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), grain), MetricScope.AT_ALL);
         DayRange latest = answer.history().get(answer.history().size() - 1);
         assertThat(log.completeBefore(latest.to())).isTrue();
         assertThat(log.completeBefore(grain.shift(latest.to(), 1))).isFalse();
@@ -157,15 +157,16 @@ class TideTableTest {
 
     private static TideTableAnswer at(EventLog log, LocalDate end) {
         DayRange range = DayRange.endingBefore(end, 7);
-        return TideTable.answer(log, RUNNER, new TideTableQuestion(range, range.before(), Grain.DAY), Looking.AT_ALL);
+        return TideTable.answer(
+                log, RUNNER, new TideTableQuestion(range, range.before(), Grain.DAY), MetricScope.AT_ALL);
     }
 
     @Test
     void aRangeOutsideTheDataCountsNothingAndIsNotComplete() {
         EventLog log = new RandomHistory(15, 20, 30).log(1000, 1);
         DayRange later = DayRange.endingBefore(LocalDate.of(2031, 1, 1), 28);
-        TideTableAnswer answer =
-                TideTable.answer(log, RUNNER, new TideTableQuestion(later, later.before(), Grain.DAY), Looking.AT_ALL);
+        TideTableAnswer answer = TideTable.answer(
+                log, RUNNER, new TideTableQuestion(later, later.before(), Grain.DAY), MetricScope.AT_ALL);
         assertThat(answer.rangeComplete()).isFalse();
         assertThat(answer.range().value(Figure.ACTIVE_PEOPLE)).hasValue(0);
         assertThat(answer.range().value(Figure.ARPU)).isEmpty();
@@ -175,7 +176,7 @@ class TideTableTest {
     void overlappingPeriodsAreRefused() {
         EventLog log = new RandomHistory(16, 5, 10).log(1000, 1);
         DayRange day = DayRange.endingBefore(LocalDate.of(2026, 3, 22), 1);
-        assertThatThrownBy(() -> TideTable.counts(log, RUNNER, List.of(day, day), Looking.AT_ALL))
+        assertThatThrownBy(() -> TideTable.counts(log, RUNNER, List.of(day, day), MetricScope.AT_ALL))
                 .hasMessageContaining("overlap");
     }
 
@@ -198,7 +199,7 @@ class TideTableTest {
     }
 
     private static List<PeriodCounts> counts(EventLog log, PersonCondition among) {
-        Looking looking = new Looking(firstPath(log), Optional.of(new Conditions(1 << 20).of(log, among)));
+        MetricScope looking = new MetricScope(firstPath(log), Optional.of(new Conditions(1 << 20).of(log, among)));
         return TideTable.counts(log, RUNNER, log.span().periods(Grain.WEEK), looking);
     }
 }

@@ -1,9 +1,9 @@
 package coldtide.server.access;
 
-import coldtide.server.store.App;
-import coldtide.server.store.AuditEntry;
-import coldtide.server.store.AuditRepository;
 import coldtide.server.store.StorableText;
+import coldtide.server.store.app.App;
+import coldtide.server.store.member.AuditEntry;
+import coldtide.server.store.member.AuditRepository;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
@@ -32,12 +32,12 @@ public class Audit {
         entries.save(new AuditEntry(who(), null, action, detail));
     }
 
-    /** What somebody did who is not signed in (yet). */
+    /** Records an action without a signed-in member. */
     public void noteBy(String who, String action, String detail) {
         entries.save(new AuditEntry(who, null, action, detail));
     }
 
-    /** What is done in the background for somebody. */
+    /** Records a background action on behalf of a member. */
     public void noteBy(String who, App app, String action, String detail) {
         entries.save(new AuditEntry(who, app.id(), action, detail));
     }

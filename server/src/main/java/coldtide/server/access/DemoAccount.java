@@ -1,7 +1,7 @@
 package coldtide.server.access;
 
-import coldtide.server.store.User;
-import coldtide.server.store.UserRepository;
+import coldtide.server.store.member.User;
+import coldtide.server.store.member.UserRepository;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import org.springframework.beans.factory.annotation.Value;

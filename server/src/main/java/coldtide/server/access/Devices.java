@@ -1,9 +1,9 @@
 package coldtide.server.access;
 
-import coldtide.server.store.KnownDevice;
-import coldtide.server.store.KnownDeviceRepository;
-import coldtide.server.store.User;
-import coldtide.server.store.UserRepository;
+import coldtide.server.store.member.KnownDevice;
+import coldtide.server.store.member.KnownDeviceRepository;
+import coldtide.server.store.member.User;
+import coldtide.server.store.member.UserRepository;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;

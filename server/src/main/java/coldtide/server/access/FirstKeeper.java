@@ -1,7 +1,7 @@
 package coldtide.server.access;
 
-import coldtide.server.store.User;
-import coldtide.server.store.UserRepository;
+import coldtide.server.store.member.User;
+import coldtide.server.store.member.UserRepository;
 import java.util.Optional;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -17,10 +17,10 @@ public class FirstKeeper implements ApplicationRunner {
 
     private final UserRepository users;
     private final PasswordEncoder passwords;
-    private final People people;
+    private final MemberService people;
     private String shownOnce;
 
-    FirstKeeper(UserRepository users, PasswordEncoder passwords, People people) {
+    FirstKeeper(UserRepository users, PasswordEncoder passwords, MemberService people) {
         this.users = users;
         this.passwords = passwords;
         this.people = people;

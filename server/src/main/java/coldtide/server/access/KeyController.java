@@ -2,9 +2,9 @@ package coldtide.server.access;
 
 import coldtide.server.http.PlainName;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.AppKey;
-import coldtide.server.store.AppRepository;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppKey;
+import coldtide.server.store.app.AppRepository;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;

@@ -1,7 +1,7 @@
 package coldtide.server.access;
 
 import coldtide.server.http.Refusals;
-import coldtide.server.store.AppRepository;
+import coldtide.server.store.app.AppRepository;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;

@@ -1,10 +1,10 @@
 package coldtide.server.access;
 
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.AppKey;
-import coldtide.server.store.AppKeyRepository;
 import coldtide.server.store.CommittedCache;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppKey;
+import coldtide.server.store.app.AppKeyRepository;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;

@@ -18,12 +18,12 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** Who is signed in where. Sessions live in memory and end with the server. */
+/** Open sessions of members. Sessions live in memory and end with the server. */
 @Component
 class OpenSessions {
     private static final int LONGEST_BROWSER = 200;
 
-    /** Where a session was begun. */
+    /** Browser and address from which a session was begun. */
     private record Origin(Instant since, String address, String browser) {}
 
     /**

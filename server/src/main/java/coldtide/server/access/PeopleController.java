@@ -1,13 +1,13 @@
 package coldtide.server.access;
 
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.AppRepository;
-import coldtide.server.store.AuditEntry;
-import coldtide.server.store.AuditRepository;
-import coldtide.server.store.AuditRepository.Which;
-import coldtide.server.store.User;
-import coldtide.server.store.User.Role;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.member.AuditEntry;
+import coldtide.server.store.member.AuditRepository;
+import coldtide.server.store.member.AuditRepository.Which;
+import coldtide.server.store.member.User;
+import coldtide.server.store.member.User.Role;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -43,14 +43,14 @@ import org.springframework.web.bind.annotation.RestController;
 class PeopleController {
     private static final int PAGE_ROWS = 100;
 
-    private final People people;
+    private final MemberService people;
     private final SignInThrottle throttle;
     private final AuditRepository audit;
     private final AuditFile file;
     private final AppRepository apps;
 
     PeopleController(
-            People people, SignInThrottle throttle, AuditRepository audit, AuditFile file, AppRepository apps) {
+            MemberService people, SignInThrottle throttle, AuditRepository audit, AuditFile file, AppRepository apps) {
         this.people = people;
         this.throttle = throttle;
         this.audit = audit;
@@ -79,7 +79,7 @@ class PeopleController {
 
     /** Somebody with a password made for them, shown this once. */
     record PersonWithPassword(PersonView person, String password) {
-        static PersonWithPassword of(People.WithPassword made) {
+        static PersonWithPassword of(MemberService.WithPassword made) {
             return new PersonWithPassword(PersonView.of(made.user()), made.password());
         }
     }
@@ -100,10 +100,13 @@ class PeopleController {
 
     /** A change of one's own password. */
     record OwnPassword(
-            @NotBlank @Size(max = People.LONGEST_PASSWORD) String old,
-            @NotBlank @Size(max = People.LONGEST_PASSWORD) String fresh) {}
+            @NotBlank @Size(max = MemberService.LONGEST_PASSWORD)
+            String old,
 
-    /** What somebody did. */
+            @NotBlank @Size(max = MemberService.LONGEST_PASSWORD)
+            String fresh) {}
+
+    /** An entry of the audit log. */
     record AuditView(
             long id,
             Instant at,
@@ -157,7 +160,7 @@ class PeopleController {
         try {
             people.changeOwnPassword(who.getName(), password.old(), password.fresh());
             throttle.succeeded(attempt);
-        } catch (People.WrongPassword wrong) {
+        } catch (MemberService.WrongPassword wrong) {
             throw Problem.badField("old", "This is not your present password.");
         } catch (RuntimeException notTried) {
             throttle.takeBack(attempt);
@@ -166,7 +169,7 @@ class PeopleController {
     }
 
     /**
-     * What was done, newest first.
+     * The audit log, newest first.
      *
      * @param who exactly this member or key; @param action exactly this; @param app its key
      * @param from the first day in UTC; @param to the day after the last

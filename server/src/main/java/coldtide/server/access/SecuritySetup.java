@@ -6,8 +6,8 @@ import static org.springframework.http.HttpMethod.POST;
 import static org.springframework.http.HttpMethod.PUT;
 
 import coldtide.server.http.Refusals;
-import coldtide.server.store.AppRepository;
-import coldtide.server.store.UserRepository;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.member.UserRepository;
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.List;
 import java.util.Map;
@@ -66,7 +66,7 @@ class SecuritySetup {
     private static final String ANALYST = "ANALYST";
     private static final String KEEPER = "KEEPER";
 
-    /** Who may do what: the whole table, first match counts. What stands in no line is allowed to nobody. */
+    /** Rights by path and method; the first match counts, and a path in no line is forbidden. */
     private static void rights(
             AuthorizeHttpRequestsConfigurer<HttpSecurity>.AuthorizationManagerRequestMatcherRegistry table) {
         table.requestMatchers("/health", "/", "/index.html", "/icon.svg", "/assets/**", "/error")
@@ -185,7 +185,7 @@ class SecuritySetup {
         }
         for (String role : List.of(KEEPER, ANALYST, READER)) {
             if (request.isUserInRole(role)) {
-                return "As " + role.toLowerCase(java.util.Locale.ROOT) + " you may not do this. Ask a keeper.";
+                return "As " + role.toLowerCase(java.util.Locale.ROOT) + " you may not do this. Ask an admin.";
             }
         }
         return "You may not do this.";
@@ -235,7 +235,7 @@ class SecuritySetup {
                         .password(user.passwordHash())
                         .roles(user.role().name())
                         .build())
-                .orElseThrow(() -> new UsernameNotFoundException("No such person."));
+                .orElseThrow(() -> new UsernameNotFoundException("No such member."));
     }
 
     @Bean

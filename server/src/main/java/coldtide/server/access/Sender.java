@@ -1,6 +1,6 @@
 package coldtide.server.access;
 
-import coldtide.server.store.AppKey;
+import coldtide.server.store.app.AppKey;
 import java.security.Principal;
 
 /** A program that sends events by an app's key. */

@@ -2,7 +2,7 @@ package coldtide.server.access;
 
 import coldtide.server.access.SignInThrottle.Attempt;
 import coldtide.server.http.Problem;
-import coldtide.server.store.UserRepository;
+import coldtide.server.store.member.UserRepository;
 import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
@@ -69,9 +69,11 @@ class SessionController {
     /** Name and password. */
     record SignIn(
             @NotBlank @Size(max = 100) String name,
-            @NotBlank @Size(max = People.LONGEST_PASSWORD) String password) {}
 
-    /** Who is signed in; null if nobody is. */
+            @NotBlank @Size(max = MemberService.LONGEST_PASSWORD)
+            String password) {}
+
+    /** The signed-in member; null without one. */
     record Session(
             @Schema(types = {"string", "null"}) String name,
             @Schema(types = {"string", "null"}) String role) {
@@ -121,7 +123,8 @@ class SessionController {
             return ResponseEntity.ok(Session.of(who));
         } catch (InternalAuthenticationServiceException unanswered) {
             throttle.takeBack(attempt);
-            throw Problem.unavailable("The database cannot be reached, so nobody can sign in at present.", RETRY_AFTER);
+            throw Problem.unavailable(
+                    "The database cannot be reached, so signing in is not possible at present.", RETRY_AFTER);
         } catch (AuthenticationException wrong) {
             audit.noteBy("nobody", "sign-in failed", Audit.quoted(name) + " from " + request.getRemoteAddr());
             return refused();

@@ -23,7 +23,7 @@ class SignInThrottle {
     private static final Duration LONGEST = Duration.ofMinutes(5);
     private static final int MOST_REMEMBERED = 10_000;
 
-    /** What failures are counted by, and how many of them are free. */
+    /** Keys by which failures are counted, and how many are free. */
     private record Counter(String key, int free) {}
 
     private record Failures(int count, Instant last) {

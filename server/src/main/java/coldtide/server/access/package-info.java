@@ -1,2 +1,2 @@
-/** Who may come in: sign-in, the first keeper, the demo account, security headers. Uses {@code store} and {@code http}. */
+/** Access: sign-in, the first admin, the demo account, roles, security headers. Uses {@code store} and {@code http}. */
 package coldtide.server.access;

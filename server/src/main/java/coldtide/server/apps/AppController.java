@@ -1,7 +1,7 @@
 package coldtide.server.apps;
 
 import coldtide.server.http.PlainName;
-import coldtide.server.store.App;
+import coldtide.server.store.app.App;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;

@@ -2,9 +2,9 @@ package coldtide.server.apps;
 
 import coldtide.server.access.Audit;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.AppRepository;
-import coldtide.server.store.EventWriter;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.event.EventWriter;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.Currency;

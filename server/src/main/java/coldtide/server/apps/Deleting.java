@@ -2,9 +2,9 @@ package coldtide.server.apps;
 
 import coldtide.server.access.Audit;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.AppRemover;
-import coldtide.server.store.AppRepository;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.erasure.AppRemover;
 import jakarta.annotation.PreDestroy;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;

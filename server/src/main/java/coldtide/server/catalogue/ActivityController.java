@@ -6,11 +6,11 @@ import coldtide.core.log.EventLog;
 import coldtide.core.time.DayRange;
 import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Engine;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
+import coldtide.server.store.app.App;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import java.time.LocalDate;
@@ -30,12 +30,12 @@ import org.springframework.web.bind.annotation.RestController;
 class ActivityController {
     private static final int PREVIEW_DAYS = 28;
 
-    private final Asking asking;
+    private final QueryService asking;
     private final Apps apps;
     private final Engine engine;
     private final Audit audit;
 
-    ActivityController(Asking asking, Apps apps, Engine engine, Audit audit) {
+    ActivityController(QueryService asking, Apps apps, Engine engine, Audit audit) {
         this.asking = asking;
         this.apps = apps;
         this.engine = engine;
@@ -50,7 +50,7 @@ class ActivityController {
             }
             Set<String> passive = app.passiveEventsIf(event, counts);
             if (passive.containsAll(log.eventNames())) {
-                throw Problem.badField("event", "Something must count as activity, else nobody is ever active.");
+                throw Problem.badField("event", "At least one event must count as activity.");
             }
             return passive;
         }
@@ -80,7 +80,7 @@ class ActivityController {
                 "activity changed",
                 String.format(
                         Locale.ROOT,
-                        "%s %s; active people a day, mean of %d days: %,.1f before, %,.1f after",
+                        "%s %s; active users per day, average of %d days: %,.1f before, %,.1f after",
                         ask.event(),
                         ask.counts() ? "counts" : "no longer counts",
                         change.days().days(),

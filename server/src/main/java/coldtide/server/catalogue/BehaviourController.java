@@ -1,11 +1,11 @@
 package coldtide.server.catalogue;
 
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
+import coldtide.server.engine.QueryService;
 import coldtide.server.http.PlainName;
-import coldtide.server.named.Named;
-import coldtide.server.store.App;
-import coldtide.server.store.Behaviour;
+import coldtide.server.named.DefinitionService;
+import coldtide.server.store.app.App;
+import coldtide.server.store.definition.Behaviour;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -31,12 +31,12 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 @RequestMapping(path = "/api/apps/{app}/behaviours", produces = MediaType.APPLICATION_JSON_VALUE)
 class BehaviourController {
-    private final Asking asking;
+    private final QueryService asking;
     private final Apps apps;
-    private final Named named;
+    private final DefinitionService named;
     private final JsonMapper json;
 
-    BehaviourController(Asking asking, Apps apps, Named named, JsonMapper json) {
+    BehaviourController(QueryService asking, Apps apps, DefinitionService named, JsonMapper json) {
         this.asking = asking;
         this.apps = apps;
         this.named = named;
@@ -65,7 +65,7 @@ class BehaviourController {
     @GetMapping
     List<BehaviourView> list(@PathVariable String app) {
         App of = apps.require(app);
-        Named.Uses uses = named.uses(of);
+        DefinitionService.Uses uses = named.uses(of);
         return named.behaviours(of).stream()
                 .map(behaviour -> view(uses, behaviour))
                 .toList();
@@ -75,7 +75,7 @@ class BehaviourController {
         return view(named.uses(app), behaviour);
     }
 
-    private BehaviourView view(Named.Uses uses, Behaviour behaviour) {
+    private BehaviourView view(DefinitionService.Uses uses, Behaviour behaviour) {
         return new BehaviourView(
                 behaviour.name(),
                 behaviour.description(),

@@ -6,16 +6,16 @@ import coldtide.core.catalogue.EventCatalogue;
 import coldtide.core.catalogue.Gap;
 import coldtide.core.catalogue.PropertyCatalogue;
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Release;
+import coldtide.core.log.rule.Release;
 import coldtide.core.time.DayRange;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.engine.WarmUp;
-import coldtide.server.store.App;
-import coldtide.server.store.CatalogueEntry;
-import coldtide.server.store.CatalogueEntry.Kind;
+import coldtide.server.store.app.App;
+import coldtide.server.store.definition.CatalogueEntry;
+import coldtide.server.store.definition.CatalogueEntry.Kind;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -42,11 +42,11 @@ class CatalogueController implements WarmUp {
     /** An event that has not been seen for so many full days is quiet. */
     private static final int QUIET_DAYS = 7;
 
-    private final Asking asking;
+    private final QueryService asking;
     private final Apps apps;
-    private final Entries entries;
+    private final CatalogueEntries entries;
 
-    CatalogueController(Asking asking, Apps apps, Entries entries) {
+    CatalogueController(QueryService asking, Apps apps, CatalogueEntries entries) {
         this.asking = asking;
         this.apps = apps;
         this.entries = entries;

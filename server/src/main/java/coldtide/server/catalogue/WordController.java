@@ -2,11 +2,11 @@ package coldtide.server.catalogue;
 
 import coldtide.core.log.EventLog;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
-import coldtide.server.named.Named;
-import coldtide.server.store.App;
-import coldtide.server.store.Behaviour;
-import coldtide.server.store.Segment;
+import coldtide.server.engine.QueryService;
+import coldtide.server.named.DefinitionService;
+import coldtide.server.store.app.App;
+import coldtide.server.store.definition.Behaviour;
+import coldtide.server.store.definition.Segment;
 import java.util.List;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -16,11 +16,11 @@ import org.springframework.web.bind.annotation.RestController;
 /** Everything a question can speak of, by name: what an interface offers to choose from. */
 @RestController
 class WordController {
-    private final Asking asking;
+    private final QueryService asking;
     private final Apps apps;
-    private final Named named;
+    private final DefinitionService named;
 
-    WordController(Asking asking, Apps apps, Named named) {
+    WordController(QueryService asking, Apps apps, DefinitionService named) {
         this.asking = asking;
         this.apps = apps;
         this.named = named;

@@ -7,15 +7,15 @@ import coldtide.core.channel.Costs;
 import coldtide.core.time.DayRange;
 import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.Engine;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.ChannelCost;
-import coldtide.server.store.ChannelCostRepository;
-import coldtide.server.store.ChannelRuleRepository;
-import coldtide.server.store.StoredChannelRule;
+import coldtide.server.store.app.App;
+import coldtide.server.store.channel.ChannelCost;
+import coldtide.server.store.channel.ChannelCostRepository;
+import coldtide.server.store.channel.ChannelRuleRepository;
+import coldtide.server.store.channel.StoredChannelRule;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -45,7 +45,7 @@ class ChannelController {
     private final ChannelRuleRepository rules;
     private final ChannelCostRepository costs;
     private final Engine engine;
-    private final Asking asking;
+    private final QueryService asking;
     private final Audit audit;
     private final TransactionTemplate transaction;
 
@@ -54,7 +54,7 @@ class ChannelController {
             ChannelRuleRepository rules,
             ChannelCostRepository costs,
             Engine engine,
-            Asking asking,
+            QueryService asking,
             Audit audit,
             TransactionTemplate transaction) {
         this.apps = apps;

@@ -2,8 +2,8 @@ package coldtide.server.channels;
 
 import coldtide.server.http.CsvText;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.ChannelCost;
+import coldtide.server.store.app.App;
+import coldtide.server.store.channel.ChannelCost;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;

@@ -1,2 +1,2 @@
-/** By which channels people came: the rules, what channels cost, and who came in a range. Uses {@code engine} and {@code apps}. */
+/** Channels by which users came: rules, costs, and new users of a range. Uses {@code engine} and {@code apps}. */
 package coldtide.server.channels;

@@ -3,12 +3,12 @@ package coldtide.server.contrast;
 import coldtide.core.contrast.Contrast;
 import coldtide.core.contrast.ContrastAnswer;
 import coldtide.core.contrast.ContrastQuestion;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.stats.Difference;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.PersonCondition;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -24,9 +24,9 @@ import tools.jackson.databind.JsonNode;
 /** Two groups of people side by side, over HTTP. */
 @RestController
 class ContrastController {
-    private final Asking asking;
+    private final QueryService asking;
 
-    ContrastController(Asking asking) {
+    ContrastController(QueryService asking) {
         this.asking = asking;
     }
 

@@ -1,2 +1,2 @@
-/** Two groups of people side by side. Uses {@code engine} and {@code who}. */
+/** Two groups of people side by side. Uses {@code engine} and {@code filter}. */
 package coldtide.server.contrast;

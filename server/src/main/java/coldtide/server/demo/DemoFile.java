@@ -1,17 +1,17 @@
 package coldtide.server.demo;
 
-import coldtide.server.rows.ContentRow;
+import coldtide.server.rows.ColumnMeaning;
 import coldtide.server.rows.FileRefused;
-import coldtide.server.rows.Part;
-import coldtide.server.rows.Reading;
+import coldtide.server.rows.ImportFormat;
 import coldtide.server.rows.RowCheck;
 import coldtide.server.rows.RowFault;
 import coldtide.server.rows.TimeForm;
-import coldtide.server.store.App;
-import coldtide.server.store.HeldBackRow.Fault;
-import coldtide.server.store.HeldBackWriter;
-import coldtide.server.store.Import;
+import coldtide.server.rows.file.ContentRow;
 import coldtide.server.store.StoredForms;
+import coldtide.server.store.app.App;
+import coldtide.server.store.intake.Import;
+import coldtide.server.store.intake.RejectedRow.Fault;
+import coldtide.server.store.intake.RejectedRowWriter;
 import coldtide.world.WorldEvent;
 import coldtide.world.out.Wire;
 import coldtide.world.out.Wire.Count;
@@ -31,7 +31,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** The demo world's way in, as if its file had been brought in: the counts of its rows, and the malformed ones held back. */
 final class DemoFile {
     private final App app;
-    private final Reading reading;
+    private final ImportFormat reading;
     private final JsonMapper json;
     private final StoredForms forms;
     private final RowCheck check;
@@ -44,8 +44,8 @@ final class DemoFile {
         this.app = app;
         this.json = json;
         this.forms = forms;
-        reading = new Reading(
-                Reading.Format.NDJSON,
+        reading = new ImportFormat(
+                ImportFormat.Format.NDJSON,
                 false,
                 "UTF-8",
                 ",",
@@ -64,10 +64,10 @@ final class DemoFile {
         wire = new Wire(scenario.habits(), this::malformed);
     }
 
-    private static List<Reading.Column> columns() {
-        return Stream.of(Part.values())
-                .filter(part -> part != Part.NOTHING && part != Part.PROPERTY)
-                .map(part -> new Reading.Column(part.word(), part, part.word()))
+    private static List<ImportFormat.Column> columns() {
+        return Stream.of(ColumnMeaning.values())
+                .filter(part -> part != ColumnMeaning.NOTHING && part != ColumnMeaning.PROPERTY)
+                .map(part -> new ImportFormat.Column(part.word(), part, part.word()))
                 .toList();
     }
 
@@ -94,7 +94,7 @@ final class DemoFile {
     }
 
     /** Keeps it as an import that is done. */
-    void keep(UnaryOperator<Import> save, HeldBackWriter heldBack, String byUser) {
+    void keep(UnaryOperator<Import> save, RejectedRowWriter heldBack, String byUser) {
         Count count = wire.count();
         Import run = new Import(app.id(), app.name() + ", the demo world", 0, null, byUser);
         run.waiting(forms.write(reading));

@@ -1,7 +1,7 @@
 package coldtide.server.demo;
 
 import coldtide.server.access.DemoAccount;
-import coldtide.server.store.AppRepository;
+import coldtide.server.store.app.AppRepository;
 import coldtide.world.World;
 import coldtide.world.scenario.Scenario;
 import coldtide.world.scenario.ScenarioFile;

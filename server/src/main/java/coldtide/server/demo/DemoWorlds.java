@@ -1,35 +1,35 @@
 package coldtide.server.demo;
 
 import coldtide.core.channel.ChannelRule;
-import coldtide.core.log.Money;
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.Money;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.server.access.DemoAccount;
-import coldtide.server.store.Ahead;
-import coldtide.server.store.App;
-import coldtide.server.store.AppRepository;
-import coldtide.server.store.Behaviour;
-import coldtide.server.store.BehaviourRepository;
-import coldtide.server.store.ChannelCost;
-import coldtide.server.store.ChannelCostRepository;
-import coldtide.server.store.ChannelRuleRepository;
-import coldtide.server.store.EventWriter;
-import coldtide.server.store.ExchangeRate;
-import coldtide.server.store.ExchangeRateRepository;
-import coldtide.server.store.FloorPlan;
-import coldtide.server.store.FloorPlanRepository;
-import coldtide.server.store.HeldBackWriter;
-import coldtide.server.store.ImportRepository;
-import coldtide.server.store.IncomingEvent;
-import coldtide.server.store.Mark;
-import coldtide.server.store.MarkRepository;
-import coldtide.server.store.Release;
-import coldtide.server.store.ReleaseRepository;
-import coldtide.server.store.SettlementRepository;
-import coldtide.server.store.SimulatedStore;
-import coldtide.server.store.SimulatedStoreRepository;
-import coldtide.server.store.StoredChannelRule;
 import coldtide.server.store.StoredForms;
-import coldtide.server.store.StoredSettlement;
+import coldtide.server.store.app.Annotation;
+import coldtide.server.store.app.AnnotationRepository;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.app.ExchangeRate;
+import coldtide.server.store.app.ExchangeRateRepository;
+import coldtide.server.store.app.FloorPlan;
+import coldtide.server.store.app.FloorPlanRepository;
+import coldtide.server.store.app.Release;
+import coldtide.server.store.app.ReleaseRepository;
+import coldtide.server.store.channel.ChannelCost;
+import coldtide.server.store.channel.ChannelCostRepository;
+import coldtide.server.store.channel.ChannelRuleRepository;
+import coldtide.server.store.channel.SettlementRepository;
+import coldtide.server.store.channel.SimulatedStore;
+import coldtide.server.store.channel.SimulatedStoreRepository;
+import coldtide.server.store.channel.StoredChannelRule;
+import coldtide.server.store.channel.StoredSettlement;
+import coldtide.server.store.definition.Behaviour;
+import coldtide.server.store.definition.BehaviourRepository;
+import coldtide.server.store.event.EventWriter;
+import coldtide.server.store.event.IncomingEvent;
+import coldtide.server.store.event.Prefetch;
+import coldtide.server.store.intake.ImportRepository;
+import coldtide.server.store.intake.RejectedRowWriter;
 import coldtide.world.Settlement;
 import coldtide.world.SettlementBook;
 import coldtide.world.World;
@@ -80,7 +80,7 @@ public class DemoWorlds {
 
     private final AppRepository apps;
     private final ReleaseRepository releases;
-    private final MarkRepository marks;
+    private final AnnotationRepository marks;
     private final BehaviourRepository behaviours;
     private final ExchangeRateRepository rates;
     private final ChannelRuleRepository channelRules;
@@ -90,7 +90,7 @@ public class DemoWorlds {
     private final SimulatedStoreRepository stores;
     private final EventWriter writer;
     private final ImportRepository imports;
-    private final HeldBackWriter heldBack;
+    private final RejectedRowWriter heldBack;
     private final JsonMapper json;
     private final StoredForms forms;
     private final TransactionTemplate transactions;
@@ -98,7 +98,7 @@ public class DemoWorlds {
     DemoWorlds(
             AppRepository apps,
             ReleaseRepository releases,
-            MarkRepository marks,
+            AnnotationRepository marks,
             BehaviourRepository behaviours,
             ExchangeRateRepository rates,
             ChannelRuleRepository channelRules,
@@ -108,7 +108,7 @@ public class DemoWorlds {
             SimulatedStoreRepository stores,
             EventWriter writer,
             ImportRepository imports,
-            HeldBackWriter heldBack,
+            RejectedRowWriter heldBack,
             JsonMapper json,
             StoredForms forms,
             TransactionTemplate transactions) {
@@ -166,8 +166,8 @@ public class DemoWorlds {
                     .map(cost -> new ChannelCost(app.id(), cost.channel(), cost.day(), cost.amount(), app.currency()))
                     .toList());
             List<Settlement> settled = new ArrayList<>();
-            try (Ahead<List<IncomingEvent>> batches =
-                    new Ahead<>("demo-world", into -> settled.addAll(batches(world, file, into)))) {
+            try (Prefetch<List<IncomingEvent>> batches =
+                    new Prefetch<>("demo-world", into -> settled.addAll(batches(world, file, into)))) {
                 long filled = writer.fill(app, batches, DemoWorlds::tell);
                 settlements.saveAll(
                         settled.stream().map(each -> settlement(app, each)).toList());
@@ -179,7 +179,7 @@ public class DemoWorlds {
     }
 
     /** @return what the advert network settles meanwhile */
-    private static List<Settlement> batches(World world, DemoFile file, Ahead.Into<List<IncomingEvent>> into)
+    private static List<Settlement> batches(World world, DemoFile file, Prefetch.Into<List<IncomingEvent>> into)
             throws InterruptedException {
         List<IncomingEvent> batch = new ArrayList<>(BATCH_EVENTS);
         SettlementBook book = world.eachPerson(person -> {
@@ -195,7 +195,7 @@ public class DemoWorlds {
         return book.settlements();
     }
 
-    private static void put(List<IncomingEvent> batch, Ahead.Into<List<IncomingEvent>> into) {
+    private static void put(List<IncomingEvent> batch, Prefetch.Into<List<IncomingEvent>> into) {
         try {
             into.put(List.copyOf(batch));
             batch.clear();
@@ -214,10 +214,10 @@ public class DemoWorlds {
                 app.id(), each.day(), each.platform(), each.adverts(), each.amount(), app.currency());
     }
 
-    private static Mark mark(App app, WorldMark mark) {
-        return new Mark(
+    private static Annotation mark(App app, WorldMark mark) {
+        return new Annotation(
                 app.id(),
-                Mark.Kind.valueOf(mark.kind().name()),
+                Annotation.Kind.valueOf(mark.kind().name()),
                 mark.name(),
                 mark.firstDay().atStartOfDay(app.zone()).toInstant(),
                 Optional.of(mark.end().atStartOfDay(app.zone()).toInstant()));

@@ -1,6 +1,6 @@
 package coldtide.server.engine;
 
-import coldtide.server.who.Names;
+import coldtide.server.filter.DefinitionResolver;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Duration;
@@ -31,44 +31,44 @@ final class AnswerCache {
 
     /** An answer with each definition it was computed with. */
     private record Kept(Object answer, Map<Definition, Optional<?>> definitions) {
-        boolean holdsWith(Names names) {
+        boolean holdsWith(DefinitionResolver names) {
             return definitions.entrySet().stream()
                     .allMatch(each -> each.getKey().in(names).equals(each.getValue()));
         }
     }
 
-    /** What can be asked of {@link Names}. */
+    /** A lookup in {@link DefinitionResolver}. */
     private sealed interface Definition {
-        Optional<?> in(Names names);
+        Optional<?> in(DefinitionResolver names);
 
         record BehaviourOf(String name) implements Definition {
             @Override
-            public Optional<JsonNode> in(Names names) {
+            public Optional<JsonNode> in(DefinitionResolver names) {
                 return names.behaviour(name);
             }
         }
 
         record FirstPath() implements Definition {
             @Override
-            public Optional<JsonNode> in(Names names) {
+            public Optional<JsonNode> in(DefinitionResolver names) {
                 return names.firstPath();
             }
         }
 
         record SegmentOf(int id) implements Definition {
             @Override
-            public Optional<Names.Rule> in(Names names) {
+            public Optional<DefinitionResolver.Rule> in(DefinitionResolver names) {
                 return names.segment(id);
             }
         }
     }
 
     /** Notes each definition that is looked up. */
-    private static final class NotedNames implements Names {
-        private final Names names;
+    private static final class NotedNames implements DefinitionResolver {
+        private final DefinitionResolver names;
         private final Map<Definition, Optional<?>> looked = new ConcurrentHashMap<>();
 
-        NotedNames(Names names) {
+        NotedNames(DefinitionResolver names) {
             this.names = names;
         }
 
@@ -108,7 +108,7 @@ final class AnswerCache {
      * @param question equal to another exactly if both have the same answer on this log and these definitions
      * @param computing computes it with the definitions it is given; on another thread
      */
-    <T> T get(Object question, Names names, Function<Names, T> computing) {
+    <T> T get(Object question, DefinitionResolver names, Function<DefinitionResolver, T> computing) {
         Kept kept = kept(question, names)
                 .orElseGet(() -> flights.join(
                         new Flight(this, question),
@@ -124,11 +124,11 @@ final class AnswerCache {
         return answer;
     }
 
-    private Optional<Kept> kept(Object question, Names names) {
+    private Optional<Kept> kept(Object question, DefinitionResolver names) {
         return Optional.ofNullable(answers.getIfPresent(question)).filter(kept -> kept.holdsWith(names));
     }
 
-    private <T> Kept compute(Object question, Names names, Function<Names, T> computing) {
+    private <T> Kept compute(Object question, DefinitionResolver names, Function<DefinitionResolver, T> computing) {
         NotedNames noted = new NotedNames(names);
         Kept kept = new Kept(computing.apply(noted), Map.copyOf(noted.looked));
         answers.put(question, kept);

@@ -1,14 +1,14 @@
 package coldtide.server.engine;
 
+import coldtide.core.filter.Conditions;
 import coldtide.core.log.EventLog;
 import coldtide.core.scan.ScanRunner;
-import coldtide.core.who.Conditions;
 import coldtide.server.apps.AppDeleted;
 import coldtide.server.apps.AppWorkers;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
 import coldtide.server.store.DatabaseFault;
-import coldtide.server.store.EventReader;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.EventReader;
 import io.micrometer.core.instrument.Gauge;
 import io.micrometer.core.instrument.Metrics;
 import jakarta.annotation.PreDestroy;
@@ -26,6 +26,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Supplier;
 import java.util.function.ToDoubleFunction;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -48,11 +49,11 @@ public class Engine {
 
     private static final int SEALED_SHARE = 10;
     private static final long SHORTEST_PAUSE_MILLIS = 500;
-    /** What may be kept of the conditions asked of one app. */
+    /** Most bytes of conditions kept for one app. */
     private static final long CONDITION_BYTES = 128L << 20;
     /** More than twice as many as the web server has threads for requests: an answer may wait for one part of it at a time. */
     private static final int ANSWERS_AT_ONCE = 512;
-    /** Where reading failed, it is not tried again before this. */
+    /** Pause before an app that could not be read is tried again. */
     private static final Duration RETRY_AFTER = Duration.ofSeconds(10);
 
     private final EventReader reader;
@@ -75,7 +76,7 @@ public class Engine {
     }
 
     /**
-     * What questions are put to.
+     * The current log of an app.
      *
      * @param conditions what is known of conditions asked of this log and of those before it
      * @param answers answers to questions about this log
@@ -108,9 +109,9 @@ public class Engine {
         private volatile long readingOnMillis;
         private volatile Optional<Fault> fault = Optional.empty();
         private final AtomicBoolean waiting = new AtomicBoolean();
-        /** Whether all of it is to be read from the store again, and that has not begun. */
-        private final AtomicBoolean toBeReadAgain = new AtomicBoolean();
-        /** For each reading of all events that is under way, the users erased since it began: it may have read their events before. */
+        /** Whether it is to be built again without what nobody uses any more, and that has not begun. */
+        private final AtomicBoolean toBeRebuilt = new AtomicBoolean();
+        /** For each rebuilding that is under way, the users erased since it began: it may have their events. */
         private final List<Set<Long>> erasedMeanwhile = new ArrayList<>();
         /** When the oldest of what has come in and is not read was noted, by the clock in milliseconds; 0 if there is nothing. */
         private final AtomicLong unreadSince = new AtomicLong();
@@ -172,7 +173,7 @@ public class Engine {
         return appLog(app).fault.map(Fault::reason);
     }
 
-    /** How many events answers rest on now; 0 if they were never read, or cannot be. */
+    /** Number of events in the current log; 0 if it was never read or cannot be read. */
     public long events(App app) {
         return appLog(app).events();
     }
@@ -310,8 +311,8 @@ public class Engine {
     }
 
     /**
-     * Takes a person out of what is in memory, at once; in the background everything is then read anew from the store, so that no
-     * word of theirs is left in dictionaries or in what is sealed.
+     * Takes a user out of what is in memory, at once; in the background everything is then built again, so that no word of theirs is
+     * left in memory or in what is sealed.
      *
      * @param owner whose it is (see {@code Shard.owner})
      */
@@ -323,32 +324,33 @@ public class Engine {
             kept.erasedMeanwhile.forEach(erased -> erased.add(owner));
             kept.readOn();
         }
-        // After whatever is being sealed, so that nothing older is kept afterwards. Several erasures are one reading.
-        if (kept.toBeReadAgain.compareAndSet(false, true)) {
-            snapshots.submit(app.id(), () -> readAnew(app));
+        // After whatever is being sealed, so that nothing older is kept afterwards. Several erasures are one
+        // rebuilding.
+        if (kept.toBeRebuilt.compareAndSet(false, true)) {
+            snapshots.submit(app.id(), () -> rebuild(app, () -> {}));
         }
     }
 
-    private void readAnew(App app) {
-        readAnew(app, () -> {});
-    }
-
-    /** @param whenRead runs after the store was read and before the new log takes its place */
-    void readAnew(App app, Runnable whenRead) {
+    /** @param whenBuilt runs before the new log takes the place of the one that stands */
+    void rebuild(App app, Runnable whenBuilt) {
         AppLog kept = appLog(app);
         Set<Long> erased = new HashSet<>();
-        synchronized (kept) {
-            kept.toBeReadAgain.set(false);
-            kept.erasedMeanwhile.add(erased);
-        }
         try {
-            reader.forgetSealed(app);
-            EventReader.Reading again = reader.begin(app);
-            again.readOn(Engine::tell);
-            whenRead.run();
+            Supplier<EventReader.Reading> rebuilding;
             synchronized (kept) {
-                erased.forEach(again::erase);
-                kept.replace(again);
+                kept.toBeRebuilt.set(false);
+                kept.erasedMeanwhile.add(erased);
+                rebuilding = kept.reading == null ? () -> reader.begin(app) : kept.reading.withoutUnused();
+            }
+            long began = System.nanoTime();
+            reader.forgetSealed(app);
+            EventReader.Reading fresh = rebuilding.get();
+            fresh.readOn(Engine::tell);
+            LOG.info("Rebuilt the log of {} in {} ms.", app.key(), (System.nanoTime() - began) / 1_000_000);
+            whenBuilt.run();
+            synchronized (kept) {
+                erased.forEach(fresh::erase);
+                kept.replace(fresh);
                 sealWhenWorthIt(app, kept);
             }
         } finally {

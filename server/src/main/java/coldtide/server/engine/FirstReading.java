@@ -2,9 +2,9 @@ package coldtide.server.engine;
 
 import coldtide.core.scan.ScanStoppedException;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking.Asked;
-import coldtide.server.named.Named;
-import coldtide.server.store.App;
+import coldtide.server.engine.QueryService.Asked;
+import coldtide.server.named.DefinitionService;
+import coldtide.server.store.app.App;
 import java.util.List;
 import java.util.Optional;
 import org.slf4j.Logger;
@@ -23,10 +23,10 @@ class FirstReading implements ApplicationRunner {
 
     private final Apps apps;
     private final Engine engine;
-    private final Named named;
+    private final DefinitionService named;
     private final List<WarmUp> rooms;
 
-    FirstReading(Apps apps, Engine engine, Named named, List<WarmUp> rooms) {
+    FirstReading(Apps apps, Engine engine, DefinitionService named, List<WarmUp> rooms) {
         this.apps = apps;
         this.engine = engine;
         this.named = named;

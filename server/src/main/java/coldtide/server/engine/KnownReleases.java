@@ -2,13 +2,13 @@ package coldtide.server.engine;
 
 import coldtide.core.release.AdoptionAnalysis;
 import coldtide.core.release.KnownRelease;
-import coldtide.server.engine.Asking.Asked;
-import coldtide.server.store.Release;
-import coldtide.server.store.ReleaseRepository;
+import coldtide.server.engine.QueryService.Asked;
+import coldtide.server.store.app.Release;
+import coldtide.server.store.app.ReleaseRepository;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
-/** Which releases of an app are known: those that were entered; without any, those that events show. */
+/** Releases of an app: the ones that members entered or, without any, the versions seen in events. */
 @Component
 public class KnownReleases {
     private final ReleaseRepository releases;

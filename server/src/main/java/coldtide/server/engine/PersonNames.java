@@ -4,8 +4,8 @@ import coldtide.core.log.EventLog;
 import coldtide.core.log.PersonEvents;
 import coldtide.core.log.PersonEvents.Place;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.PeopleKeys;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.PeopleKeys;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -13,7 +13,7 @@ import java.util.Map;
 import java.util.TreeSet;
 import org.springframework.stereotype.Component;
 
-/** How people are named outside: "a12" is the person of account number 12, "i12" that of install number 12 without an account. */
+/** Public names of users: "a12" is the user of account number 12, "i12" the user of install number 12 without an account. */
 @Component
 public class PersonNames {
     private final PeopleKeys keys;
@@ -28,7 +28,7 @@ public class PersonNames {
 
     public static long owner(String id) {
         if (!id.matches("[ai][0-9]{1,18}")) {
-            throw Problem.notFound("\"" + id + "\" names no person; a12 or i12 would.");
+            throw Problem.notFound("\"" + id + "\" is not the name of a user; it looks like a12 or i12.");
         }
         long number = Long.parseLong(id.substring(1));
         return id.charAt(0) == 'i' ? ~number : number;
@@ -36,7 +36,7 @@ public class PersonNames {
 
     public static Place place(EventLog log, String id) {
         return PersonEvents.find(log, owner(id))
-                .orElseThrow(() -> Problem.notFound("There is no person " + id
+                .orElseThrow(() -> Problem.notFound("There is no user " + id
                         + " any more: erased, or joined to another by an account named since."));
     }
 

@@ -7,10 +7,10 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Where a page says that it no longer waits. */
+/** HTTP: gives up a question whose page no longer waits. */
 @RestController
 class QuestionController {
-    /** By which a page names the question it asks. */
+    /** Header by which a page names its question. */
     static final String HEADER = "Question-Name";
 
     private final Questions questions;

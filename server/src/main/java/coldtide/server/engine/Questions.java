@@ -117,7 +117,7 @@ class Questions {
         all.forEach(Asker::look);
     }
 
-    /** How many questions are being answered. */
+    /** Number of questions being answered. */
     int open() {
         return all.size();
     }

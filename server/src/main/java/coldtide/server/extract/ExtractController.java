@@ -4,15 +4,15 @@ import coldtide.core.extract.Extract;
 import coldtide.core.extract.ExtractPage;
 import coldtide.core.extract.ExtractQuestion;
 import coldtide.core.extract.ExtractRow;
+import coldtide.core.filter.EventCondition;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
 import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
+import coldtide.server.filter.ConditionReader;
 import coldtide.server.http.Problem;
-import coldtide.server.who.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -43,12 +43,12 @@ class ExtractController {
     private static final int MOST_ON_PAGE = 500;
     private static final int MOST_COLUMNS = 200;
 
-    private final Asking asking;
+    private final QueryService asking;
     private final JsonMapper json;
     private final Apps apps;
     private final Audit audit;
 
-    ExtractController(Asking asking, JsonMapper json, Apps apps, Audit audit) {
+    ExtractController(QueryService asking, JsonMapper json, Apps apps, Audit audit) {
         this.apps = apps;
         this.audit = audit;
         this.asking = asking;

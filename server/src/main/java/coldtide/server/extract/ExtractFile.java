@@ -2,7 +2,7 @@ package coldtide.server.extract;
 
 import coldtide.core.extract.ExtractRow;
 import coldtide.server.http.FormulaGuard;
-import coldtide.server.rows.ParquetTable;
+import coldtide.server.rows.file.ParquetTable;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -22,7 +22,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Writes events as a file: CSV (RFC 4180), NDJSON, or Parquet, in which every column is text. */
 final class ExtractFile {
-    /** Which form. */
+    /** Format of the file. */
     enum Format {
         CSV("text/csv"),
         NDJSON("application/x-ndjson"),
@@ -75,7 +75,7 @@ final class ExtractFile {
         csv.flush();
     }
 
-    /** What an event does not have is left out. */
+    /** Writes one event as JSON, without absent parts. */
     private void ndjson(Events events, Writer out) throws IOException {
         List<String> head = head();
         events.each(row -> {

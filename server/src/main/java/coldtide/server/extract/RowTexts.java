@@ -1,9 +1,9 @@
 package coldtide.server.extract;
 
 import coldtide.core.extract.ExtractRow;
-import coldtide.core.log.Money;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.PersonEvent;
-import coldtide.core.who.ValueTest;
+import coldtide.core.log.rule.Money;
 import coldtide.server.engine.PersonNames;
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -14,7 +14,7 @@ import java.util.TreeMap;
 
 /** An event as texts: what it always has, then its own properties and those of its context by name; its own come first. */
 final class RowTexts {
-    /** What every event has, in the order of a file. */
+    /** Columns that every event has, in the order of a file. */
     static final List<String> ALWAYS =
             List.of("person", "name", "time", "received", "amount", "currency", "revenue_type");
 

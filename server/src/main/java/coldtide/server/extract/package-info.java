@@ -1,2 +1,2 @@
-/** Single events in order and as files, over HTTP. Uses {@code engine} and {@code who}. */
+/** Single events in order and as files, over HTTP. Uses {@code engine} and {@code filter}. */
 package coldtide.server.extract;

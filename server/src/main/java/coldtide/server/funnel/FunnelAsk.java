@@ -1,11 +1,11 @@
 package coldtide.server.funnel;
 
-import coldtide.core.funnel.FunnelQuestion;
-import coldtide.core.funnel.FunnelSplit;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelSplit;
 import coldtide.core.time.Grain;
+import coldtide.server.filter.ConditionReader;
+import coldtide.server.filter.GroupAsk;
 import coldtide.server.http.Problem;
-import coldtide.server.who.ConditionReader;
-import coldtide.server.who.GroupAsk;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -54,7 +54,7 @@ record FunnelAsk(
             @Schema(types = {"array", "null"}) List<@Valid GroupAsk> people) {
         private Optional<FunnelSplit> read(ConditionReader reader) {
             if ((property == null) == (people == null)) {
-                throw Problem.badField("split", "A split is by a property or by groups of people.");
+                throw Problem.badField("split", "A split is by a property or by groups of users.");
             }
             if (people != null) {
                 return Optional.of(new FunnelSplit.ByPeople(GroupAsk.split(people, reader, "split.people")));

@@ -6,14 +6,14 @@ import coldtide.core.funnel.FunnelAnswer.Group;
 import coldtide.core.funnel.FunnelAnswer.Period;
 import coldtide.core.funnel.FunnelAnswer.Stairs;
 import coldtide.core.funnel.FunnelAnswer.Versus;
-import coldtide.core.funnel.FunnelQuestion;
+import coldtide.core.funnel.match.FunnelQuestion;
 import coldtide.core.measure.MeasureAnswer.Kind;
-import coldtide.core.stats.Expected;
+import coldtide.core.stats.PredictionInterval;
 import coldtide.core.stats.Share;
 import coldtide.core.time.DayRange;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import java.time.Duration;
@@ -30,9 +30,9 @@ import org.springframework.web.bind.annotation.RestController;
 /** Answers over HTTP how far people, sessions or attempts get. */
 @RestController
 class FunnelController {
-    private final Asking asking;
+    private final QueryService asking;
 
-    FunnelController(Asking asking) {
+    FunnelController(QueryService asking) {
         this.asking = asking;
     }
 
@@ -97,7 +97,7 @@ class FunnelController {
             Kind kind, @Schema(types = {"string", "null"}) String value, StairsView stairs) {}
 
     /**
-     * Those who entered in a period, by step.
+     * Units that entered in a period, by step.
      *
      * @param low with {@code high}, by step, where its share of those who entered would lie 95 times of 100, were it as in all the
      *     other periods; nothing at all where there is nothing to compare
@@ -105,15 +105,15 @@ class FunnelController {
     record FunnelPeriodView(
             DayRange days, boolean isWhole, List<Long> reached, long open, List<Double> low, List<Double> high) {
         static FunnelPeriodView of(Period period) {
-            List<Expected> expected =
+            List<PredictionInterval> expected =
                     period.expected().stream().flatMap(Optional::stream).toList();
             return new FunnelPeriodView(
                     period.days(),
                     period.isWhole(),
                     period.reached(),
                     period.open(),
-                    expected.stream().map(Expected::low).toList(),
-                    expected.stream().map(Expected::high).toList());
+                    expected.stream().map(PredictionInterval::low).toList(),
+                    expected.stream().map(PredictionInterval::high).toList());
         }
     }
 

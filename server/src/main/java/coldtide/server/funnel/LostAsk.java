@@ -1,10 +1,10 @@
 package coldtide.server.funnel;
 
-import coldtide.core.funnel.AfterQuestion;
-import coldtide.core.funnel.AfterQuestion.Until;
-import coldtide.core.funnel.FunnelQuestion;
-import coldtide.core.funnel.SlicesQuestion;
-import coldtide.server.who.ConditionReader;
+import coldtide.core.funnel.dropoff.AfterQuestion;
+import coldtide.core.funnel.dropoff.AfterQuestion.Until;
+import coldtide.core.funnel.dropoff.SlicesQuestion;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import java.util.Map;

@@ -1,16 +1,16 @@
 package coldtide.server.funnel;
 
-import coldtide.core.funnel.AfterAnalysis;
-import coldtide.core.funnel.AfterAnswer;
-import coldtide.core.funnel.AfterAnswer.Done;
-import coldtide.core.funnel.AfterAnswer.Side;
+import coldtide.core.filter.value.PropertyValue;
 import coldtide.core.funnel.FunnelAnalysis;
-import coldtide.core.funnel.SlicesAnalysis;
-import coldtide.core.funnel.SlicesAnswer;
-import coldtide.core.funnel.SlicesAnswer.Slice;
-import coldtide.core.who.Having;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
+import coldtide.core.funnel.dropoff.AfterAnalysis;
+import coldtide.core.funnel.dropoff.AfterAnswer;
+import coldtide.core.funnel.dropoff.AfterAnswer.Done;
+import coldtide.core.funnel.dropoff.AfterAnswer.Side;
+import coldtide.core.funnel.dropoff.SlicesAnalysis;
+import coldtide.core.funnel.dropoff.SlicesAnswer;
+import coldtide.core.funnel.dropoff.SlicesAnswer.Slice;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import java.time.Duration;
@@ -24,13 +24,13 @@ import org.springframework.web.bind.annotation.RestController;
 /** Answers over HTTP what those who were lost before a step did instead, and who they are. */
 @RestController
 class LostController {
-    private final Asking asking;
+    private final QueryService asking;
 
-    LostController(Asking asking) {
+    LostController(QueryService asking) {
         this.asking = asking;
     }
 
-    /** What those who were lost did next, beside those who went on. */
+    /** HTTP: what units that dropped off did next, compared with units that converted. */
     record AfterView(AfterSideView lost, AfterSideView wentOn, List<AfterDoneView> done, List<Long> timeBounds) {
         static AfterView of(AfterAnswer answer) {
             return new AfterView(
@@ -114,7 +114,7 @@ class LostController {
     }
 
     /** @param moved how many more went on than would have, were they as everyone else */
-    record SliceView(List<Having> having, VersusView versus, double moved) {
+    record SliceView(List<PropertyValue> having, VersusView versus, double moved) {
         static SliceView of(Slice slice) {
             return new SliceView(slice.having(), VersusView.of(slice.versus()), slice.moved());
         }

@@ -1,14 +1,14 @@
 package coldtide.server.funnel;
 
-import coldtide.core.funnel.FunnelQuestion;
 import coldtide.core.funnel.IndependentAnswer;
 import coldtide.core.funnel.IndependentCounts;
 import coldtide.core.funnel.IndependentUnit;
 import coldtide.core.funnel.UsualOrder;
 import coldtide.core.funnel.UsualOrderAnswer;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.who.ConditionReader;
+import coldtide.core.funnel.match.FunnelQuestion;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -24,9 +24,9 @@ import tools.jackson.databind.JsonNode;
 /** Answers over HTTP what of the steps of a funnel was done at all, and in which order most do them. */
 @RestController
 class StepsController {
-    private final Asking asking;
+    private final QueryService asking;
 
-    StepsController(Asking asking) {
+    StepsController(QueryService asking) {
         this.asking = asking;
     }
 
@@ -87,7 +87,7 @@ class StepsController {
         }
     }
 
-    /** Of those who did both, how many in this order. */
+    /** Share of the users who did both who did them in this order. */
     record AgreedView(long inOrder, long both) {}
 
     @PostMapping(path = "/api/apps/{app}/funnel/order", produces = MediaType.APPLICATION_JSON_VALUE)

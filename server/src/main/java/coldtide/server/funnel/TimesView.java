@@ -4,7 +4,7 @@ import coldtide.core.funnel.FunnelAnswer.Times;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.List;
 
-/** How long something took, in milliseconds; null where nobody did it. */
+/** Times between steps in milliseconds, as JSON; null where no unit took the step. */
 record TimesView(
         @Schema(types = {"number", "null"}) Double quarter,
         @Schema(types = {"number", "null"}) Double median,

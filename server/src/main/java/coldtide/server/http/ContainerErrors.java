@@ -15,7 +15,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import tools.jackson.databind.json.JsonMapper;
 
-/** What the web server itself refuses, before any of our code sees it, is answered like everything else: as problem details. */
+/** Requests refused by the web server itself, answered as problem details. */
 @Configuration
 class ContainerErrors {
     @Bean

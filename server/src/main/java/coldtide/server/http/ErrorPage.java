@@ -11,7 +11,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What the web server or a filter ended by a status alone, such as a body that stopped coming: as problem details, too. */
+/** Requests that a filter ended by a status alone, answered as problem details. */
 @Hidden
 @RestController
 class ErrorPage implements ErrorController {

@@ -2,8 +2,8 @@ package coldtide.server.http;
 
 import coldtide.core.measure.QuestionFault;
 import coldtide.core.scan.ScanStoppedException;
-import coldtide.server.store.AppDeletedException;
 import coldtide.server.store.DatabaseFault;
+import coldtide.server.store.app.AppDeletedException;
 import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.databind.exc.UnrecognizedPropertyException;
@@ -113,13 +114,25 @@ class Problems extends ResponseEntityExceptionHandler {
             field = json.getPath().isEmpty() ? null : placeOf(json);
             sentence = cause instanceof IllegalArgumentException
                     ? cause.getMessage()
-                    : field == null ? sentence : "The value of \"" + field + "\" could not be read.";
+                    : field == null ? sentence : unreadable(field, json);
         }
         ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
         if (field != null) {
             detail.setProperty("field", field);
         }
         return handleExceptionInternal(unreadable, detail, headers, status, request);
+    }
+
+    private static String unreadable(String field, JacksonException json) {
+        boolean isMissing = json.getOriginalMessage().startsWith("Cannot map `null`");
+        return isMissing ? "\"" + field + "\" is missing." : "The value of \"" + field + "\" could not be read.";
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleNoResourceFoundException(
+            NoResourceFoundException missing, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, "There is nothing at this address.");
+        return handleExceptionInternal(missing, detail, headers, status, request);
     }
 
     /** As the places of conditions are written: {@code following.range}, {@code returns[1].name}. */

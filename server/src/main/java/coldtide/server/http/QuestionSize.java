@@ -15,7 +15,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Refuses JSON larger than any question or change is, before it takes memory. Messages of events have a limit of their own. */
 @Component
 class QuestionSize extends OncePerRequestFilter {
-    /** Where files and rows are sent as text in JSON. */
+    /** Paths at which files and rows are sent as text in JSON. */
     private static final Pattern LARGE =
             Pattern.compile("/api/apps/[^/]+/(rates|settlements|marks/file|channels/(costs|rules)"
                     + "|held-back/[0-9]+/again|(imports|cases|evidence|places/plans)(/.*)?)");
@@ -23,7 +23,7 @@ class QuestionSize extends OncePerRequestFilter {
     private static final long LARGE_KB = 2_048;
     /** Questions and conditions, which are kept in memory to be asked again. */
     private static final long USUAL_KB = 256;
-    /** What a client that has not signed in may send. */
+    /** Most bytes of a request before sign-in. */
     private static final long SIGN_IN_KB = 8;
 
     private static long mostKb(String path) {

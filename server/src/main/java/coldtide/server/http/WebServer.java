@@ -5,7 +5,7 @@ import org.springframework.boot.web.server.WebServerFactoryCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 
-/** How the web server is set up beyond its properties. */
+/** Settings of the web server beyond its properties. */
 @Configuration
 class WebServer {
     @Bean

@@ -1,2 +1,2 @@
-/** What every HTTP face shares: problem answers, headers, the page itself. Uses nothing of ours. */
+/** Shared parts of HTTP: problem answers, headers, limits, the page itself. Uses nothing of ours. */
 package coldtide.server.http;

@@ -4,10 +4,10 @@ import coldtide.server.rows.FileRefused;
 import coldtide.server.rows.Row;
 import coldtide.server.rows.RowCheck;
 import coldtide.server.rows.RowFault;
-import coldtide.server.rows.Rows;
-import coldtide.server.store.HeldBackRow.Fault;
-import coldtide.server.store.IncomingEvent;
-import coldtide.server.store.MergeResult;
+import coldtide.server.rows.file.RowReader;
+import coldtide.server.store.event.IncomingEvent;
+import coldtide.server.store.event.MergeResult;
+import coldtide.server.store.intake.RejectedRow.Fault;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -26,7 +26,7 @@ record Batch(List<IncomingEvent> events, List<Row> rows, List<Fault> faults, lon
     private static final long MOST_CHARACTERS = 16L << 20;
 
     /** The next rows; what comes before a place where the file cannot be read is still taken. */
-    static Batch next(Rows rows, RowCheck check) {
+    static Batch next(RowReader rows, RowCheck check) {
         List<IncomingEvent> events = new ArrayList<>(MOST_ROWS);
         List<Row> accepted = new ArrayList<>(MOST_ROWS);
         List<Fault> faults = new ArrayList<>();
@@ -42,7 +42,11 @@ record Batch(List<IncomingEvent> events, List<Row> rows, List<Fault> faults, lon
                     accepted.add(row);
                 } catch (RowFault fault) {
                     faults.add(new Fault(
-                            row.line(), fault.kind(), fault.field(), fault.getMessage(), Rows.kept(row.content())));
+                            row.line(),
+                            fault.kind(),
+                            fault.field(),
+                            fault.getMessage(),
+                            RowReader.kept(row.content())));
                 }
             }
         } catch (FileRefused atThisRow) {
@@ -63,7 +67,7 @@ record Batch(List<IncomingEvent> events, List<Row> rows, List<Fault> faults, lon
         List<Fault> all = new ArrayList<>(faults);
         for (int place : merged.rejected()) {
             Row row = rows.get(place);
-            all.add(merged.outcomes().get(place).fault(row.line(), Rows.kept(row.content())));
+            all.add(merged.outcomes().get(place).fault(row.line(), RowReader.kept(row.content())));
         }
         return all;
     }

@@ -6,23 +6,23 @@ import coldtide.server.apps.AppWorkers;
 import coldtide.server.engine.Engine;
 import coldtide.server.http.Problem;
 import coldtide.server.rows.FileRefused;
-import coldtide.server.rows.Reading;
+import coldtide.server.rows.ImportFormat;
 import coldtide.server.rows.RowCheck;
 import coldtide.server.rows.RowFault;
-import coldtide.server.rows.Rows;
-import coldtide.server.store.Ahead;
-import coldtide.server.store.App;
-import coldtide.server.store.AppRepository;
+import coldtide.server.rows.file.RowReader;
 import coldtide.server.store.DatabaseFault;
-import coldtide.server.store.EventWriter;
-import coldtide.server.store.HeldBackRow.Fault;
-import coldtide.server.store.HeldBackWriter;
-import coldtide.server.store.Import;
-import coldtide.server.store.Import.State;
-import coldtide.server.store.ImportRepository;
-import coldtide.server.store.IncomingEvent;
-import coldtide.server.store.MergeResult;
 import coldtide.server.store.StoredForms;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.event.EventWriter;
+import coldtide.server.store.event.IncomingEvent;
+import coldtide.server.store.event.MergeResult;
+import coldtide.server.store.event.Prefetch;
+import coldtide.server.store.intake.Import;
+import coldtide.server.store.intake.Import.State;
+import coldtide.server.store.intake.ImportRepository;
+import coldtide.server.store.intake.RejectedRow.Fault;
+import coldtide.server.store.intake.RejectedRowWriter;
 import jakarta.annotation.PreDestroy;
 import java.time.Duration;
 import java.time.Instant;
@@ -62,7 +62,7 @@ class FileIntake {
 
     private final AppRepository apps;
     private final ImportRepository imports;
-    private final HeldBackWriter heldBack;
+    private final RejectedRowWriter heldBack;
     private final EventWriter writer;
     private final Engine engine;
     private final Uploads uploads;
@@ -75,7 +75,7 @@ class FileIntake {
     FileIntake(
             AppRepository apps,
             ImportRepository imports,
-            HeldBackWriter heldBack,
+            RejectedRowWriter heldBack,
             EventWriter writer,
             Engine engine,
             Uploads uploads,
@@ -94,7 +94,7 @@ class FileIntake {
     }
 
     /** Lets a file that was looked at be read. */
-    Import begin(App app, int id, Reading reading) {
+    Import begin(App app, int id, ImportFormat reading) {
         Import run = change(app, id, waiting -> {
             if (waiting.state() != State.LOOKED_AT) {
                 throw Problem.conflict("This file is not waiting to be read; it is "
@@ -177,9 +177,9 @@ class FileIntake {
         Import run = found.get();
         try {
             run = change(app, id, Import::running);
-            Reading reading = forms.read(run.format(), run.reading().orElseThrow(), Reading.class);
+            ImportFormat reading = forms.read(run.format(), run.reading().orElseThrow(), ImportFormat.class);
             End end;
-            try (Rows rows = Rows.open(uploads.file(run), reading)) {
+            try (RowReader rows = RowReader.open(uploads.file(run), reading)) {
                 RowCheck check = new RowCheck(reading, app, Instant.now());
                 skip(rows, check, run.rowsRead());
                 end = batches(app, id, rows, check);
@@ -227,7 +227,7 @@ class FileIntake {
     private record End(State state, String message) {}
 
     /** Passes over rows that are stored already. They are checked all the same: the ids of later rows depend on equal ones before. */
-    private static void skip(Rows rows, RowCheck check, long count) throws FileRefused {
+    private static void skip(RowReader rows, RowCheck check, long count) throws FileRefused {
         for (long row = 0; row < count && rows.hasNext(); row++) {
             try {
                 check.event(rows.next());
@@ -237,8 +237,8 @@ class FileIntake {
         }
     }
 
-    private End batches(App app, int id, Rows rows, RowCheck check) {
-        try (Ahead<Batch> batches = new Ahead<>("intake-rows", into -> readAhead(rows, check, into))) {
+    private End batches(App app, int id, RowReader rows, RowCheck check) {
+        try (Prefetch<Batch> batches = new Prefetch<>("intake-rows", into -> readAhead(rows, check, into))) {
             while (batches.hasNext()) {
                 Batch batch = batches.next();
                 Import run = store(app, id, batch);
@@ -263,7 +263,8 @@ class FileIntake {
         return amounts == 0 ? null : "Amounts with more than six decimals were rounded to six: " + amounts + ".";
     }
 
-    private static void readAhead(Rows rows, RowCheck check, Ahead.Into<Batch> into) throws InterruptedException {
+    private static void readAhead(RowReader rows, RowCheck check, Prefetch.Into<Batch> into)
+            throws InterruptedException {
         while (true) {
             Batch batch = Batch.next(rows, check);
             if (!batch.isEmpty() || batch.broken().isPresent()) {

@@ -1,16 +1,16 @@
 package coldtide.server.intake;
 
-import static coldtide.server.store.HeldBackRepository.AS_THEY_CAME;
+import static coldtide.server.store.intake.RejectedRowRepository.AS_THEY_CAME;
 
 import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.HeldBackRepository;
-import coldtide.server.store.HeldBackRepository.Which;
-import coldtide.server.store.HeldBackRow;
-import coldtide.server.store.HeldBackRow.Kind;
 import coldtide.server.store.StorableText;
+import coldtide.server.store.app.App;
+import coldtide.server.store.intake.RejectedRow;
+import coldtide.server.store.intake.RejectedRow.Kind;
+import coldtide.server.store.intake.RejectedRowRepository;
+import coldtide.server.store.intake.RejectedRowRepository.Which;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -39,12 +39,13 @@ class HeldBackController {
     private static final int PAGE_ROWS = 50;
 
     private final Apps apps;
-    private final HeldBackRepository rows;
+    private final RejectedRowRepository rows;
     private final HeldBackFile file;
-    private final SendAgain sendAgain;
+    private final RejectedRowRetry sendAgain;
     private final Audit audit;
 
-    HeldBackController(Apps apps, HeldBackRepository rows, HeldBackFile file, SendAgain sendAgain, Audit audit) {
+    HeldBackController(
+            Apps apps, RejectedRowRepository rows, HeldBackFile file, RejectedRowRetry sendAgain, Audit audit) {
         this.audit = audit;
         this.apps = apps;
         this.rows = rows;
@@ -73,7 +74,7 @@ class HeldBackController {
             String content,
             boolean isCut,
             Instant arrived) {
-        static HeldBackView of(HeldBackRow row, int most) {
+        static HeldBackView of(RejectedRow row, int most) {
             return new HeldBackView(
                     row.id(),
                     row.importId().orElse(null),
@@ -118,7 +119,7 @@ class HeldBackController {
             @RequestParam(defaultValue = "0") int page) {
         Problem.checkPage(page);
         Which which = which(apps.require(app), importId, kind, live);
-        Page<HeldBackRow> found = rows.findAll(which, PageRequest.of(page, PAGE_ROWS, AS_THEY_CAME));
+        Page<RejectedRow> found = rows.findAll(which, PageRequest.of(page, PAGE_ROWS, AS_THEY_CAME));
         return new HeldBackPage(
                 found.getTotalElements(),
                 page,
@@ -155,7 +156,8 @@ class HeldBackController {
     }
 
     @PostMapping(path = "/held-back/{id}/again", produces = MediaType.APPLICATION_JSON_VALUE)
-    SendAgain.Result again(@PathVariable String app, @PathVariable long id, @Valid @RequestBody Corrected corrected) {
+    RejectedRowRetry.Result again(
+            @PathVariable String app, @PathVariable long id, @Valid @RequestBody Corrected corrected) {
         return sendAgain.one(apps.require(app), id, corrected.content());
     }
 
@@ -186,7 +188,7 @@ class HeldBackController {
 
     /** Tries rows again as they stand: after a setting was changed, most of them may be good. */
     @PostMapping(path = "/held-back/again", produces = MediaType.APPLICATION_JSON_VALUE)
-    SendAgain.Result allAgain(
+    RejectedRowRetry.Result allAgain(
             @PathVariable String app,
             @RequestParam(required = false) Integer importId,
             @RequestParam(required = false) Kind kind,

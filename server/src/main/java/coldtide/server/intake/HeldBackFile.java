@@ -2,16 +2,16 @@ package coldtide.server.intake;
 
 import coldtide.server.http.CsvFile;
 import coldtide.server.http.FormulaGuard;
-import coldtide.server.rows.ContentRow;
-import coldtide.server.rows.HeldBackColumns;
-import coldtide.server.rows.Reading;
+import coldtide.server.rows.ImportFormat;
+import coldtide.server.rows.RejectedRowColumns;
 import coldtide.server.rows.RowFault;
-import coldtide.server.store.App;
-import coldtide.server.store.HeldBackRepository;
-import coldtide.server.store.HeldBackRepository.Which;
-import coldtide.server.store.HeldBackRow;
-import coldtide.server.store.ImportRepository;
+import coldtide.server.rows.file.ContentRow;
 import coldtide.server.store.StoredForms;
+import coldtide.server.store.app.App;
+import coldtide.server.store.intake.ImportRepository;
+import coldtide.server.store.intake.RejectedRow;
+import coldtide.server.store.intake.RejectedRowRepository;
+import coldtide.server.store.intake.RejectedRowRepository.Which;
 import de.siegmar.fastcsv.writer.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStream;
@@ -25,11 +25,11 @@ import org.springframework.transaction.annotation.Transactional;
 /** Writes rows held back as CSV. */
 @Component
 class HeldBackFile {
-    private final HeldBackRepository rows;
+    private final RejectedRowRepository rows;
     private final ImportRepository imports;
     private final StoredForms forms;
 
-    HeldBackFile(HeldBackRepository rows, ImportRepository imports, StoredForms forms) {
+    HeldBackFile(RejectedRowRepository rows, ImportRepository imports, StoredForms forms) {
         this.rows = rows;
         this.imports = imports;
         this.forms = forms;
@@ -37,15 +37,15 @@ class HeldBackFile {
 
     @Transactional(readOnly = true)
     public void write(App app, Which which, OutputStream stream) throws IOException {
-        Optional<Reading> own = Optional.ofNullable(which.importId())
+        Optional<ImportFormat> own = Optional.ofNullable(which.importId())
                 .flatMap(id -> imports.findByAppIdAndId(app.id(), id))
-                .flatMap(run -> run.reading().map(reading -> forms.read(run.format(), reading, Reading.class)))
-                .filter(reading -> reading.format() == Reading.Format.CSV);
-        try (Stream<HeldBackRow> all =
-                rows.findBy(which, found -> found.sortBy(HeldBackRepository.AS_THEY_CAME).stream())) {
+                .flatMap(run -> run.reading().map(reading -> forms.read(run.format(), reading, ImportFormat.class)))
+                .filter(reading -> reading.format() == ImportFormat.Format.CSV);
+        try (Stream<RejectedRow> all =
+                rows.findBy(which, found -> found.sortBy(RejectedRowRepository.AS_THEY_CAME).stream())) {
             CsvWriter csv = CsvFile.to(stream);
             if (own.isPresent()) {
-                List<String> head = new ArrayList<>(HeldBackColumns.NAMES);
+                List<String> head = new ArrayList<>(RejectedRowColumns.NAMES);
                 own.get().columns().forEach(column -> head.add(column.name()));
                 csv.writeRecord(head);
                 all.forEach(row -> csv.writeRecord(withOwnColumns(own.get(), row)));
@@ -62,7 +62,7 @@ class HeldBackFile {
         }
     }
 
-    private static List<String> withOwnColumns(Reading reading, HeldBackRow row) {
+    private static List<String> withOwnColumns(ImportFormat reading, RejectedRow row) {
         List<String> record =
                 new ArrayList<>(List.of(Long.toString(row.line()), row.field().orElse(""), row.reason()));
         try {

@@ -2,13 +2,13 @@ package coldtide.server.intake;
 
 import coldtide.server.apps.Apps;
 import coldtide.server.http.Problem;
-import coldtide.server.rows.FileLook;
-import coldtide.server.rows.Reading;
+import coldtide.server.rows.ImportFormat;
 import coldtide.server.rows.RowFault;
-import coldtide.server.store.App;
-import coldtide.server.store.Import;
-import coldtide.server.store.ImportRepository;
-import coldtide.server.store.IncomingEvent;
+import coldtide.server.rows.file.FormatDetector;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.IncomingEvent;
+import coldtide.server.store.intake.Import;
+import coldtide.server.store.intake.ImportRepository;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -53,11 +53,11 @@ class ImportController {
     private static final long MOST_BYTES = 4L << 30;
 
     private final Apps apps;
-    private final FileDesk desk;
+    private final UploadService desk;
     private final FileIntake intake;
     private final ImportRepository imports;
 
-    ImportController(Apps apps, FileDesk desk, FileIntake intake, ImportRepository imports) {
+    ImportController(Apps apps, UploadService desk, FileIntake intake, ImportRepository imports) {
         this.apps = apps;
         this.desk = desk;
         this.intake = intake;
@@ -123,7 +123,7 @@ class ImportController {
      * @param missing what still keeps it from being read, as a sentence
      */
     record LookView(
-            Reading reading,
+            ImportFormat reading,
             boolean kept,
             @Schema(types = {"string", "null"}) String missing,
             List<SampleView> rows) {}
@@ -134,7 +134,7 @@ class ImportController {
             List<String> values,
             @Schema(types = {"object", "null"}) EventView event,
             @Schema(types = {"string", "null"}) String fault) {
-        static SampleView of(FileLook.Sample sample) {
+        static SampleView of(FormatDetector.Sample sample) {
             return new SampleView(
                     sample.line(),
                     sample.values(),
@@ -172,11 +172,15 @@ class ImportController {
     }
 
     /** How to read it, and whether to read the next file like it the same way. */
-    record Begin(@NotNull @Valid Reading reading, boolean keep) {}
+    record Begin(@NotNull @Valid ImportFormat reading, boolean keep) {}
 
     @GetMapping
-    List<ImportView> list(@PathVariable String app) {
-        return imports.findByAppIdOrderByIdDesc(apps.require(app).id(), Limit.of(IMPORTS_SHOWN)).stream()
+    @Operation(description = "The newest 50 imports, newest first; with \"before\", the 50 newest older than that one.")
+    List<ImportView> list(@PathVariable String app, @RequestParam(required = false) @Min(1) Integer before) {
+        int end = before == null ? Integer.MAX_VALUE : before;
+        return imports
+                .findByAppIdAndIdLessThanOrderByIdDesc(apps.require(app).id(), end, Limit.of(IMPORTS_SHOWN))
+                .stream()
                 .map(ImportView::of)
                 .toList();
     }
@@ -219,14 +223,14 @@ class ImportController {
     }
 
     @PostMapping("/{id}/look")
-    LookView lookOtherwise(@PathVariable String app, @PathVariable int id, @Valid @RequestBody Reading reading)
+    LookView lookOtherwise(@PathVariable String app, @PathVariable int id, @Valid @RequestBody ImportFormat reading)
             throws IOException {
         return lookAt(apps.require(app), id, Optional.of(reading));
     }
 
-    private LookView lookAt(App app, int id, Optional<Reading> changed) throws IOException {
+    private LookView lookAt(App app, int id, Optional<ImportFormat> changed) throws IOException {
         Import run = desk.require(app, id);
-        Reading reading = desk.reading(run, changed);
+        ImportFormat reading = desk.reading(run, changed);
         List<SampleView> rows = desk.samples(app, run, reading, ROWS_LOOKED_AT).stream()
                 .map(SampleView::of)
                 .toList();
@@ -260,7 +264,7 @@ class ImportController {
     ImportView send(
             @PathVariable String app,
             @RequestPart("file") MultipartFile file,
-            @Valid @RequestPart(name = "reading", required = false) Reading reading,
+            @Valid @RequestPart(name = "reading", required = false) ImportFormat reading,
             Principal who)
             throws IOException {
         App into = apps.require(app);

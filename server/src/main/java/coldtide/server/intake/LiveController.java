@@ -7,8 +7,8 @@ import coldtide.server.engine.Engine;
 import coldtide.server.http.Problem;
 import coldtide.server.intake.LiveIntake.Receipt;
 import coldtide.server.rows.JsonBatch;
-import coldtide.server.store.App;
-import coldtide.server.store.HeldBackRepository;
+import coldtide.server.store.app.App;
+import coldtide.server.store.intake.RejectedRowRepository;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Content;
@@ -43,13 +43,18 @@ class LiveController {
 
     private final Apps apps;
     private final Keys keys;
-    private final KeyBrake brake;
+    private final ApiRateLimiter brake;
     private final LiveIntake intake;
     private final Engine engine;
-    private final HeldBackRepository heldBack;
+    private final RejectedRowRepository heldBack;
 
     LiveController(
-            Apps apps, Keys keys, KeyBrake brake, LiveIntake intake, Engine engine, HeldBackRepository heldBack) {
+            Apps apps,
+            Keys keys,
+            ApiRateLimiter brake,
+            LiveIntake intake,
+            Engine engine,
+            RejectedRowRepository heldBack) {
         this.apps = apps;
         this.keys = keys;
         this.brake = brake;

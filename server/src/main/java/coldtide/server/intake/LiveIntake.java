@@ -7,14 +7,14 @@ import coldtide.server.rows.EventCheck;
 import coldtide.server.rows.JsonBatch;
 import coldtide.server.rows.JsonEvent;
 import coldtide.server.rows.RowFault;
-import coldtide.server.rows.Rows;
-import coldtide.server.store.App;
-import coldtide.server.store.EventWriter;
-import coldtide.server.store.HeldBackRow.Fault;
-import coldtide.server.store.HeldBackWriter;
-import coldtide.server.store.IncomingEvent;
-import coldtide.server.store.MergeResult;
+import coldtide.server.rows.file.RowReader;
 import coldtide.server.store.StorableText;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.EventWriter;
+import coldtide.server.store.event.IncomingEvent;
+import coldtide.server.store.event.MergeResult;
+import coldtide.server.store.intake.RejectedRow.Fault;
+import coldtide.server.store.intake.RejectedRowWriter;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -57,12 +57,12 @@ class LiveIntake {
     record Receipt(int taken, int known, int heldBack, long rounded, List<Line> events) {}
 
     private final EventWriter writer;
-    private final HeldBackWriter rejected;
+    private final RejectedRowWriter rejected;
     private final Engine engine;
     private final TransactionTemplate transactions;
     private final Map<Integer, Instant> newest = new ConcurrentHashMap<>();
 
-    LiveIntake(EventWriter writer, HeldBackWriter rejected, Engine engine, TransactionTemplate transactions) {
+    LiveIntake(EventWriter writer, RejectedRowWriter rejected, Engine engine, TransactionTemplate transactions) {
         this.writer = writer;
         this.rejected = rejected;
         this.engine = engine;
@@ -137,7 +137,7 @@ class LiveIntake {
                                 fault.kind(),
                                 fault.field(),
                                 fault.getMessage(),
-                                Rows.kept(sent.get(place))));
+                                RowReader.kept(sent.get(place))));
             }
         }
 
@@ -153,7 +153,7 @@ class LiveIntake {
                 MergeResult.Outcome outcome = merged.outcomes().get(i);
                 String id = events.get(i).id();
                 if (outcome.isRejected()) {
-                    reject(place, id, outcome.fault(place + 1L, Rows.kept(sent.get(place))));
+                    reject(place, id, outcome.fault(place + 1L, RowReader.kept(sent.get(place))));
                 } else {
                     boolean accepted = outcome == MergeResult.Outcome.ACCEPTED;
                     lines[place] = new Line(place + 1, id, accepted ? Outcome.TAKEN : Outcome.KNOWN, null, null);

@@ -1,7 +1,7 @@
 package coldtide.server.intake;
 
-import coldtide.server.store.App;
-import coldtide.server.store.MergeResult;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.MergeResult;
 import io.micrometer.core.instrument.Metrics;
 
 /** Counts rows of files and events of messages for the server's metrics, once they are committed. */

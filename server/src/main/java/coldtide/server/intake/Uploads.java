@@ -1,7 +1,7 @@
 package coldtide.server.intake;
 
 import coldtide.server.http.Problem;
-import coldtide.server.store.Import;
+import coldtide.server.store.intake.Import;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;

@@ -1,10 +1,10 @@
 package coldtide.server.marks;
 
 import coldtide.server.http.Problem;
-import coldtide.server.marks.Entries.MarkEntry;
-import coldtide.server.marks.Entries.ReleaseEntry;
-import coldtide.server.marks.Entries.StepEntry;
-import coldtide.server.store.Mark;
+import coldtide.server.marks.EnteredMarks.MarkEntry;
+import coldtide.server.marks.EnteredMarks.ReleaseEntry;
+import coldtide.server.marks.EnteredMarks.StepEntry;
+import coldtide.server.store.app.Annotation;
 import de.siegmar.fastcsv.reader.CsvParseException;
 import de.siegmar.fastcsv.reader.CsvReader;
 import de.siegmar.fastcsv.reader.NamedCsvRecord;
@@ -22,7 +22,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Reads releases and marks from a text: JSON like {@link Entries}, or CSV with the columns {@code kind}, {@code name},
+ * Reads releases and marks from a text: JSON like {@link EnteredMarks}, or CSV with the columns {@code kind}, {@code name},
  * {@code starts} and, as needed, {@code ends}, {@code platform}, {@code build}, {@code share}. In CSV a release is a row of the
  * kind {@code release} for each step of its rollout, its version being the name; without a share it reaches everyone.
  */
@@ -37,15 +37,15 @@ final class EntryFile {
         this.json = json;
     }
 
-    Entries read(String text) {
+    EnteredMarks read(String text) {
         String content = text.startsWith("\uFEFF") ? text.substring(1) : text;
         return content.stripLeading().startsWith("{") ? json(content) : csv(content);
     }
 
-    private Entries json(String text) {
+    private EnteredMarks json(String text) {
         try {
-            Entries read = json.readValue(text, Entries.class);
-            return new Entries(
+            EnteredMarks read = json.readValue(text, EnteredMarks.class);
+            return new EnteredMarks(
                     read.releases() == null ? List.of() : read.releases(),
                     read.marks() == null ? List.of() : read.marks());
         } catch (JacksonException e) {
@@ -62,8 +62,8 @@ final class EntryFile {
 
     private record Version(String version, String platform, String build) {}
 
-    private Entries csv(String text) {
-        Entries entries = Entries.none();
+    private EnteredMarks csv(String text) {
+        EnteredMarks entries = EnteredMarks.none();
         Map<Version, List<StepEntry>> releases = new LinkedHashMap<>();
         try (CsvReader<NamedCsvRecord> rows = CsvReader.builder().ofNamedCsvRecord(text)) {
             for (NamedCsvRecord row : rows) {
@@ -102,9 +102,9 @@ final class EntryFile {
         return Problem.badField("text", "Line " + row.getStartingLineNumber() + ": " + sentence);
     }
 
-    private static Mark.Kind kind(NamedCsvRecord row) {
+    private static Annotation.Kind kind(NamedCsvRecord row) {
         try {
-            return Mark.Kind.valueOf(value(row, "kind").toUpperCase(Locale.ROOT));
+            return Annotation.Kind.valueOf(value(row, "kind").toUpperCase(Locale.ROOT));
         } catch (IllegalArgumentException e) {
             throw wrong(
                     row,

@@ -1,10 +1,10 @@
 package coldtide.server.marks;
 
 import coldtide.server.apps.Apps;
-import coldtide.server.marks.Entries.MarkEntry;
-import coldtide.server.marks.Entries.ReleaseEntry;
-import coldtide.server.store.Mark;
-import coldtide.server.store.Release;
+import coldtide.server.marks.EnteredMarks.MarkEntry;
+import coldtide.server.marks.EnteredMarks.ReleaseEntry;
+import coldtide.server.store.app.Annotation;
+import coldtide.server.store.app.Release;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import java.time.Instant;
@@ -46,11 +46,11 @@ class MarkController {
     /** A mark that was entered. */
     record EnteredMark(
             int id,
-            Mark.Kind kind,
+            Annotation.Kind kind,
             String name,
             Instant starts,
             @Schema(types = {"string", "null"}) Instant ends) {
-        static EnteredMark of(Mark mark) {
+        static EnteredMark of(Annotation mark) {
             return new EnteredMark(
                     mark.id(),
                     mark.kind(),
@@ -87,7 +87,7 @@ class MarkController {
         return EnteredRelease.of(marks.removeRelease(apps.require(app), id));
     }
 
-    /** How what the app's store announces lies beside what is known. */
+    /** Comparison of the releases announced by the app store with the known ones. */
     @GetMapping("/releases/store")
     StoreFeed.Announced announced(@PathVariable String app) {
         return store.announced(apps.require(app));

@@ -2,14 +2,14 @@ package coldtide.server.marks;
 
 import coldtide.server.access.Audit;
 import coldtide.server.http.Problem;
-import coldtide.server.marks.Entries.MarkEntry;
-import coldtide.server.marks.Entries.ReleaseEntry;
-import coldtide.server.marks.Entries.StepEntry;
-import coldtide.server.store.App;
-import coldtide.server.store.Mark;
-import coldtide.server.store.MarkRepository;
-import coldtide.server.store.Release;
-import coldtide.server.store.ReleaseRepository;
+import coldtide.server.marks.EnteredMarks.MarkEntry;
+import coldtide.server.marks.EnteredMarks.ReleaseEntry;
+import coldtide.server.marks.EnteredMarks.StepEntry;
+import coldtide.server.store.app.Annotation;
+import coldtide.server.store.app.AnnotationRepository;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.Release;
+import coldtide.server.store.app.ReleaseRepository;
 import jakarta.validation.ConstraintViolation;
 import jakarta.validation.Validator;
 import java.time.Instant;
@@ -25,12 +25,12 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class Marks {
     private final ReleaseRepository releases;
-    private final MarkRepository marks;
+    private final AnnotationRepository marks;
     private final Audit audit;
     private final JsonMapper json;
     private final Validator validator;
 
-    Marks(ReleaseRepository releases, MarkRepository marks, Audit audit, JsonMapper json, Validator validator) {
+    Marks(ReleaseRepository releases, AnnotationRepository marks, Audit audit, JsonMapper json, Validator validator) {
         this.releases = releases;
         this.marks = marks;
         this.audit = audit;
@@ -38,7 +38,7 @@ class Marks {
         this.validator = validator;
     }
 
-    /** How many were entered, and how many known ones were brought up to date. */
+    /** Numbers of releases that were added and updated. */
     record Imported(int entered, int changed) {}
 
     List<Release> releases(App app) {
@@ -51,7 +51,7 @@ class Marks {
                 .toList();
     }
 
-    List<Mark> marks(App app) {
+    List<Annotation> marks(App app) {
         return marks.findByAppIdOrderByStarts(app.id());
     }
 
@@ -119,7 +119,8 @@ class Marks {
             if (before != null && (!step.starts().isAfter(before.starts()) || step.share() < before.share())) {
                 throw Problem.badField(
                         "steps",
-                        "The steps of " + entry.version() + " must follow each other in time, each to more people.");
+                        "The steps of " + entry.version()
+                                + " must follow each other in time, each reaching more users.");
             }
             before = step;
         }
@@ -129,34 +130,34 @@ class Marks {
     }
 
     @Transactional
-    public Mark enter(App app, MarkEntry entry) {
+    public Annotation enter(App app, MarkEntry entry) {
         checkSpan(entry);
-        Mark mark = new Mark(
+        Annotation mark = new Annotation(
                 app.id(), entry.kind(), entry.name().strip(), entry.starts(), Optional.ofNullable(entry.ends()));
         audit.note(app, "mark entered", mark.name());
         return marks.save(mark);
     }
 
     @Transactional
-    public Mark change(App app, int id, MarkEntry entry) {
+    public Annotation change(App app, int id, MarkEntry entry) {
         checkSpan(entry);
-        Mark mark = mark(app, id);
+        Annotation mark = mark(app, id);
         mark.change(entry.kind(), entry.name().strip(), entry.starts(), Optional.ofNullable(entry.ends()));
         audit.note(app, "mark changed", mark.name());
         return marks.save(mark);
     }
 
     @Transactional
-    public Mark removeMark(App app, int id) {
-        Mark mark = mark(app, id);
+    public Annotation removeMark(App app, int id) {
+        Annotation mark = mark(app, id);
         marks.delete(mark);
         audit.note(app, "mark removed", mark.name());
         return mark;
     }
 
-    private Mark mark(App app, int id) {
+    private Annotation mark(App app, int id) {
         return marks.findByAppIdAndId(app.id(), id)
-                .orElseThrow(() -> Problem.notFound("There is no mark number " + id + " of " + app.name() + "."));
+                .orElseThrow(() -> Problem.notFound("There is no annotation number " + id + " of " + app.name() + "."));
     }
 
     private static void checkSpan(MarkEntry entry) {
@@ -171,7 +172,7 @@ class Marks {
     }
 
     @Transactional
-    public Imported bring(App app, Entries entries) {
+    public Imported bring(App app, EnteredMarks entries) {
         entries.releases().forEach(this::check);
         entries.marks().forEach(this::check);
         int changed = 0;
@@ -185,7 +186,7 @@ class Marks {
             }
         }
         for (MarkEntry entry : entries.marks()) {
-            Optional<Mark> known = marks.findByAppIdAndKindAndNameAndStarts(
+            Optional<Annotation> known = marks.findByAppIdAndKindAndNameAndStarts(
                     app.id(), entry.kind(), entry.name().strip(), entry.starts());
             if (known.isPresent()) {
                 change(app, known.get().id(), entry);

@@ -1,11 +1,11 @@
 package coldtide.server.marks;
 
 import coldtide.server.http.Problem;
-import coldtide.server.marks.Entries.ReleaseEntry;
-import coldtide.server.marks.Entries.StepEntry;
-import coldtide.server.store.App;
-import coldtide.server.store.Release;
-import coldtide.server.store.SimulatedStoreRepository;
+import coldtide.server.marks.EnteredMarks.ReleaseEntry;
+import coldtide.server.marks.EnteredMarks.StepEntry;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.Release;
+import coldtide.server.store.channel.SimulatedStoreRepository;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -42,7 +42,7 @@ class StoreFeed {
         return new Announced(feed.size(), unknown, open(feed, known).size() - unknown);
     }
 
-    /** Those that are not known as they were announced. */
+    /** Announced releases that are unknown or known differently. */
     private static List<ReleaseEntry> open(List<ReleaseEntry> feed, List<Release> known) {
         return feed.stream()
                 .filter(entry -> same(known, entry)
@@ -65,14 +65,14 @@ class StoreFeed {
         return known.build().equals(entry.build()) && steps.equals(entry.steps());
     }
 
-    /** What is announced is entered, and takes the place of what was known otherwise; what else was entered stays. */
+    /** Adds announced releases and updates known ones. Other releases stay. */
     @Transactional
     public Marks.Imported takeOver(App app) {
         List<ReleaseEntry> feed = feed(app);
         if (feed.isEmpty()) {
             throw Problem.conflict("The store announces nothing of " + app.name() + ".");
         }
-        return marks.bring(app, new Entries(open(feed, marks.releases(app)), List.of()));
+        return marks.bring(app, new EnteredMarks(open(feed, marks.releases(app)), List.of()));
     }
 
     private List<ReleaseEntry> feed(App app) {

@@ -1,19 +1,19 @@
 package coldtide.server.measure;
 
-import static coldtide.server.who.MeasureReader.placed;
+import static coldtide.server.filter.MeasureReader.placed;
 
-import coldtide.core.measure.Course;
+import coldtide.core.measure.Accumulation;
 import coldtide.core.measure.MeasureQuestion;
 import coldtide.core.measure.Split;
 import coldtide.core.measure.Step;
 import coldtide.core.time.DayRange;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService.Asked;
+import coldtide.server.filter.ConditionReader;
+import coldtide.server.filter.GroupAsk;
+import coldtide.server.filter.MeasureReader;
+import coldtide.server.filter.MeasureReader.OneFormula;
+import coldtide.server.filter.MeasureReader.OneMeasure;
 import coldtide.server.http.Problem;
-import coldtide.server.who.ConditionReader;
-import coldtide.server.who.GroupAsk;
-import coldtide.server.who.MeasureReader;
-import coldtide.server.who.MeasureReader.OneFormula;
-import coldtide.server.who.MeasureReader.OneMeasure;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -70,7 +70,7 @@ record MeasureAsk(
 
     /** @param periods over how many a trailing course looks back */
     record CourseAsk(
-            @NotNull Course.Kind kind,
+            @NotNull Accumulation.Kind kind,
             @Schema(types = {"integer", "null"}) Integer periods) {}
 
     /**
@@ -92,10 +92,10 @@ record MeasureAsk(
                 Optional.ofNullable(compared),
                 step,
                 course == null
-                        ? Course.EACH
+                        ? Accumulation.EACH
                         : placed(
                                 "course",
-                                () -> new Course(course.kind(), course.periods() == null ? 1 : course.periods())),
+                                () -> new Accumulation(course.kind(), course.periods() == null ? 1 : course.periods())),
                 measured.measures(measures),
                 measured.formulas(formulas),
                 reader.only(only),
@@ -109,7 +109,7 @@ record MeasureAsk(
             OneSplit one = splits.get(i);
             String field = "splits[" + i + "]";
             if ((one.property() == null) == (one.people() == null)) {
-                throw Problem.badField(field, "A split is by a property or by groups of people.");
+                throw Problem.badField(field, "A split is by a property or by groups of users.");
             }
             if (one.people() != null) {
                 made.add(placed(field, () -> GroupAsk.split(one.people(), reader, field + ".people")));

@@ -1,7 +1,9 @@
 package coldtide.server.measure;
 
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.log.EventLog;
-import coldtide.core.measure.Course;
+import coldtide.core.measure.Accumulation;
 import coldtide.core.measure.Measure;
 import coldtide.core.measure.MeasureAnswer;
 import coldtide.core.measure.MeasureAnswer.Kind;
@@ -13,13 +15,11 @@ import coldtide.core.measure.MeasureQuestion;
 import coldtide.core.measure.Measures;
 import coldtide.core.measure.Split;
 import coldtide.core.measure.Step;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.engine.WarmUp;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -36,9 +36,9 @@ import org.springframework.web.bind.annotation.RestController;
 class MeasureController implements WarmUp {
     private static final int USUAL_TOP = 5;
 
-    private final Asking asking;
+    private final QueryService asking;
 
-    MeasureController(Asking asking) {
+    MeasureController(QueryService asking) {
         this.asking = asking;
     }
 
@@ -144,7 +144,7 @@ class MeasureController implements WarmUp {
                         asked.log().span(),
                         Optional.empty(),
                         asked.log().days() > MeasureQuestion.MOST_PERIODS ? Step.WEEK : Step.DAY,
-                        Course.EACH,
+                        Accumulation.EACH,
                         List.of(measure),
                         List.of(),
                         EventCondition.ANY,

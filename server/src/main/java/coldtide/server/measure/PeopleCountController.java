@@ -1,14 +1,14 @@
 package coldtide.server.measure;
 
-import coldtide.core.measure.PeopleAnswer;
-import coldtide.core.measure.PeopleCount;
-import coldtide.core.measure.PeopleQuestion;
-import coldtide.core.measure.PeopleQuestion.Split;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Which;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Which;
+import coldtide.core.measure.users.PeopleAnswer;
+import coldtide.core.measure.users.PeopleCount;
+import coldtide.core.measure.users.PeopleQuestion;
+import coldtide.core.measure.users.PeopleQuestion.Split;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.http.Problem;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.Map;
@@ -25,9 +25,9 @@ import tools.jackson.databind.JsonNode;
 class PeopleCountController {
     private static final int USUAL_TOP = 20;
 
-    private final Asking asking;
+    private final QueryService asking;
 
-    PeopleCountController(Asking asking) {
+    PeopleCountController(QueryService asking) {
         this.asking = asking;
     }
 

@@ -1,13 +1,13 @@
 package coldtide.server.measure;
 
-import coldtide.core.measure.WeekHours;
-import coldtide.core.measure.WeekHoursAnswer;
-import coldtide.core.measure.WeekHoursQuestion;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.measure.hours.WeekHours;
+import coldtide.core.measure.hours.WeekHoursAnswer;
+import coldtide.core.measure.hours.WeekHoursQuestion;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -22,9 +22,9 @@ import tools.jackson.databind.JsonNode;
 /** Says when in the week something is done, over HTTP. */
 @RestController
 class WeekHoursController {
-    private final Asking asking;
+    private final QueryService asking;
 
-    WeekHoursController(Asking asking) {
+    WeekHoursController(QueryService asking) {
         this.asking = asking;
     }
 

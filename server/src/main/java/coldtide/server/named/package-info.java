@@ -1,2 +1,2 @@
-/** What people have named, behaviours and segments, below every room that asks by them. Uses {@code store}, {@code access} and {@code who}. */
+/** Behaviours and segments: definitions under a name, which questions of every room may use. Uses {@code store}, {@code access} and {@code filter}. */
 package coldtide.server.named;

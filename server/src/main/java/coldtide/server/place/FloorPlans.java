@@ -2,9 +2,9 @@ package coldtide.server.place;
 
 import coldtide.server.access.Audit;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.FloorPlan;
-import coldtide.server.store.FloorPlanRepository;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.FloorPlan;
+import coldtide.server.store.app.FloorPlanRepository;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;

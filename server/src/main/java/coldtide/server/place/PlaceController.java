@@ -1,5 +1,7 @@
 package coldtide.server.place;
 
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.place.Levels;
 import coldtide.core.place.PlaceAnswer;
 import coldtide.core.place.PlaceMeasure;
@@ -8,16 +10,14 @@ import coldtide.core.place.PlaceQuestion.Against;
 import coldtide.core.place.Places;
 import coldtide.core.stats.Difference;
 import coldtide.core.time.DayRange;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.ValueTest;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
+import coldtide.server.filter.ConditionReader;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.FloorPlan;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.FloorPlan;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -40,24 +40,24 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 
-/** What is done where, and the drawings it is shown on, over HTTP. */
+/** HTTP: level maps and their drawings. */
 @RestController
 @RequestMapping(path = "/api/apps/{app}/places", produces = MediaType.APPLICATION_JSON_VALUE)
 class PlaceController {
     private static final int TENTH = 10;
     private static final int USUAL_LEAST = 5;
 
-    private final Asking asking;
+    private final QueryService asking;
     private final Apps apps;
     private final FloorPlans plans;
 
-    PlaceController(Asking asking, Apps apps, FloorPlans plans) {
+    PlaceController(QueryService asking, Apps apps, FloorPlans plans) {
         this.asking = asking;
         this.apps = apps;
         this.plans = plans;
     }
 
-    /** Which coordinates a drawing shows. */
+    /** Coordinates that a drawing shows. */
     record BoxView(double minX, double minY, double width, double height) {}
 
     /**
@@ -122,7 +122,7 @@ class PlaceController {
                                 + (property == null ? "" : property) + "\" is none.");
             }
             if (compared != null && isGiven(first)) {
-                throw Problem.badField("first", "Ask against other days or against other people, not both at once.");
+                throw Problem.badField("first", "Compare with other days or with other users, not with both at once.");
             }
             if (compared != null
                     && compared.from().isBefore(range.to())
@@ -148,7 +148,7 @@ class PlaceController {
         }
     }
 
-    /** What was seen in a square; null where too few people were there. */
+    /** Value of a square; null with too few users. */
     record SeenView(
             @Schema(types = {"integer", "null"}) Long people,
             @Schema(types = {"integer", "null"}) Long events,

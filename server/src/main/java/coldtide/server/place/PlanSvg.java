@@ -1,7 +1,7 @@
 package coldtide.server.place;
 
 import coldtide.server.http.Problem;
-import coldtide.server.store.FloorPlan;
+import coldtide.server.store.app.FloorPlan;
 import java.io.StringReader;
 import java.io.StringWriter;
 import java.util.Arrays;

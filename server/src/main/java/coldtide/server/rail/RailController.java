@@ -3,19 +3,19 @@ package coldtide.server.rail;
 import coldtide.core.release.AdoptionAnalysis;
 import coldtide.core.release.AdoptionAnalysis.Adoption;
 import coldtide.core.tidetable.Figure;
-import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.MetricScope;
 import coldtide.core.tidetable.TideTable;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.ReportingCalendar;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.engine.WarmUp;
-import coldtide.server.store.HeldBackRepository;
-import coldtide.server.store.Mark;
-import coldtide.server.store.MarkRepository;
-import coldtide.server.store.Release;
-import coldtide.server.store.ReleaseRepository;
+import coldtide.server.store.app.Annotation;
+import coldtide.server.store.app.AnnotationRepository;
+import coldtide.server.store.app.Release;
+import coldtide.server.store.app.ReleaseRepository;
+import coldtide.server.store.intake.RejectedRowRepository;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.LocalDate;
@@ -30,18 +30,22 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What the rail and the foot show, over HTTP. */
+/** HTTP: the rail with its days and releases, and the state of the data. */
 @RestController
 class RailController implements WarmUp {
     /** More ribbons than this cannot be told apart on the rail; the newest are kept. */
     private static final int MOST_VERSIONS = 24;
 
-    private final Asking asking;
+    private final QueryService asking;
     private final ReleaseRepository releases;
-    private final MarkRepository marks;
-    private final HeldBackRepository heldBack;
+    private final AnnotationRepository marks;
+    private final RejectedRowRepository heldBack;
 
-    RailController(Asking asking, ReleaseRepository releases, MarkRepository marks, HeldBackRepository heldBack) {
+    RailController(
+            QueryService asking,
+            ReleaseRepository releases,
+            AnnotationRepository marks,
+            RejectedRowRepository heldBack) {
         this.asking = asking;
         this.releases = releases;
         this.marks = marks;
@@ -90,8 +94,8 @@ class RailController implements WarmUp {
      * @param from first day
      * @param to the day after the last
      */
-    record MarkView(Mark.Kind kind, String name, LocalDate from, LocalDate to) {
-        static MarkView of(Mark mark, ReportingCalendar calendar) {
+    record MarkView(Annotation.Kind kind, String name, LocalDate from, LocalDate to) {
+        static MarkView of(Annotation mark, ReportingCalendar calendar) {
             LocalDate from = calendar.dayOf(mark.starts());
             LocalDate last =
                     mark.ends().map(end -> calendar.dayOf(end.minusMillis(1))).orElse(from);
@@ -119,7 +123,7 @@ class RailController implements WarmUp {
     }
 
     private static List<Double> days(Asked asked, Figure figure) {
-        return TideTable.daily(asked.log(), asked.runner(), Looking.withPath(asked.firstPath())).stream()
+        return TideTable.daily(asked.log(), asked.runner(), MetricScope.withPath(asked.firstPath())).stream()
                 .map(day -> day.value(figure))
                 .map(value -> value.isPresent() ? value.getAsDouble() : null)
                 .toList();

@@ -2,8 +2,8 @@ package coldtide.server.rates;
 
 import coldtide.server.http.CsvText;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.ExchangeRate;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.ExchangeRate;
 import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.List;

@@ -4,12 +4,12 @@ import coldtide.server.access.Audit;
 import coldtide.server.apps.AppWorkers;
 import coldtide.server.engine.Engine;
 import coldtide.server.http.Problem;
-import coldtide.server.named.Named;
-import coldtide.server.store.App;
-import coldtide.server.store.AppRepository;
-import coldtide.server.store.Eraser;
-import coldtide.server.store.Erasure;
-import coldtide.server.store.ErasureRepository;
+import coldtide.server.named.DefinitionService;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.erasure.Eraser;
+import coldtide.server.store.erasure.Erasure;
+import coldtide.server.store.erasure.ErasureRepository;
 import jakarta.annotation.PreDestroy;
 import java.util.List;
 import java.util.concurrent.CountDownLatch;
@@ -37,7 +37,7 @@ class Erasing {
     private final Eraser eraser;
     private final ErasureRepository erasures;
     private final AppRepository apps;
-    private final Named named;
+    private final DefinitionService named;
     private final Engine engine;
     private final Audit audit;
     private final TransactionTemplate transaction;
@@ -47,7 +47,7 @@ class Erasing {
             Eraser eraser,
             ErasureRepository erasures,
             AppRepository apps,
-            Named named,
+            DefinitionService named,
             Engine engine,
             Audit audit,
             TransactionTemplate transaction) {

@@ -1,12 +1,12 @@
 package coldtide.server.register;
 
+import coldtide.core.filter.value.ValueTest;
 import coldtide.core.log.PersonEvent;
 import coldtide.core.log.PersonEvents.Place;
 import coldtide.core.log.RawEvent;
 import coldtide.core.register.PersonLog;
-import coldtide.core.who.ValueTest;
-import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.PersonNames;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.register.RegisterController.RegisterPerson;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;

@@ -8,13 +8,13 @@ import coldtide.core.register.RegisterQuestion.By;
 import coldtide.core.register.RegisterQuestion.Order;
 import coldtide.server.access.Audit;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
 import coldtide.server.engine.PersonNames;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.filter.ConditionReader;
 import coldtide.server.http.Problem;
-import coldtide.server.store.App;
-import coldtide.server.store.Erasure;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.store.app.App;
+import coldtide.server.store.erasure.Erasure;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -42,13 +42,13 @@ import tools.jackson.databind.JsonNode;
 class RegisterController {
     private static final int MOST_ENTRIES = 100;
 
-    private final Asking asking;
+    private final QueryService asking;
     private final PersonNames people;
     private final Erasing erasing;
     private final Apps apps;
     private final Audit audit;
 
-    RegisterController(Asking asking, PersonNames people, Erasing erasing, Apps apps, Audit audit) {
+    RegisterController(QueryService asking, PersonNames people, Erasing erasing, Apps apps, Audit audit) {
         this.audit = audit;
         this.apps = apps;
         this.asking = asking;
@@ -226,7 +226,7 @@ class RegisterController {
         asking.ask(app, asked -> PersonNames.place(asked.log(), id));
         String name = people.names(of, List.of(owner)).get(owner);
         if (name == null || !name.equals(ask.typed().strip())) {
-            throw Problem.badField("typed", "This is not the name of the person; nothing was erased.");
+            throw Problem.badField("typed", "This is not the name of the user; nothing was erased.");
         }
         return ErasureView.of(erasing.erase(of, owner, who.getName()));
     }

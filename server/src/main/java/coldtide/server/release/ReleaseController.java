@@ -8,12 +8,12 @@ import coldtide.core.release.KnownRelease;
 import coldtide.core.release.Measured;
 import coldtide.core.release.ReleaseComparison;
 import coldtide.core.release.ReleaseStanding;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
 import coldtide.server.engine.KnownReleases;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.http.Problem;
-import coldtide.server.store.Release;
+import coldtide.server.store.app.Release;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
@@ -29,14 +29,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** How releases were taken up and how they stand, over HTTP. */
+/** HTTP: adoption and comparison of releases. */
 @RestController
 @RequestMapping(path = "/api/apps/{app}/standings", produces = MediaType.APPLICATION_JSON_VALUE)
 class ReleaseController {
-    private final Asking asking;
+    private final QueryService asking;
     private final KnownReleases known;
 
-    ReleaseController(Asking asking, KnownReleases known) {
+    ReleaseController(QueryService asking, KnownReleases known) {
         this.asking = asking;
         this.known = known;
     }
@@ -127,7 +127,7 @@ class ReleaseController {
         return asking.ask(app, this::view);
     }
 
-    /** How people of each value of a property took a release up, those with most days first. */
+    /** Adoption of a release by the values of a property, the most frequent first. */
     @GetMapping("/adoption")
     Answered<List<SliceAdoptionView>> adoption(
             @PathVariable String app,
@@ -139,7 +139,7 @@ class ReleaseController {
             if (!properties.contains(by)) {
                 throw Problem.badField(
                         "by",
-                        "\u201c" + by + "\u201d says nothing of people. These do: " + String.join(", ", properties)
+                        "\u201c" + by + "\u201d is not a property of users. These are: " + String.join(", ", properties)
                                 + ".");
             }
             KnownRelease release = of(asked, version, platform)
@@ -153,7 +153,7 @@ class ReleaseController {
         });
     }
 
-    /** Of all platforms together it began where it first did. */
+    /** Start of a release on any platform. */
     private Optional<KnownRelease> of(Asked asked, String version, String platform) {
         return known.of(asked).stream()
                 .filter(each -> each.version().equals(version))

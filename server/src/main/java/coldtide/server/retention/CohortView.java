@@ -1,6 +1,6 @@
 package coldtide.server.retention;
 
-import coldtide.core.retention.RetentionAnswer.Cohort;
+import coldtide.core.retention.cohort.Cohort;
 import coldtide.core.time.DayRange;
 import java.util.List;
 

@@ -1,15 +1,15 @@
 package coldtide.server.retention;
 
-import coldtide.core.retention.Ages;
-import coldtide.core.retention.EarlyAnalysis;
-import coldtide.core.retention.EarlyAnswer;
-import coldtide.core.retention.EarlyAnswer.Tie;
-import coldtide.core.retention.EarlyQuestion;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.early.EarlyAnalysis;
+import coldtide.core.retention.early.EarlyAnswer;
+import coldtide.core.retention.early.EarlyAnswer.Tie;
+import coldtide.core.retention.early.EarlyQuestion;
 import coldtide.core.stats.Difference;
 import coldtide.core.time.DayRange;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -25,9 +25,9 @@ import tools.jackson.databind.JsonNode;
 /** Answers over HTTP which early behaviours go with coming back. */
 @RestController
 class EarlyController {
-    private final Asking asking;
+    private final QueryService asking;
 
-    EarlyController(Asking asking) {
+    EarlyController(QueryService asking) {
         this.asking = asking;
     }
 

@@ -1,13 +1,13 @@
 package coldtide.server.retention;
 
-import coldtide.core.retention.Clock;
-import coldtide.core.retention.Following;
-import coldtide.core.retention.Start;
-import coldtide.core.retention.Start.Entry;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.retention.cohort.Clock;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.Start;
+import coldtide.core.retention.cohort.Start.Entry;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.EventCondition;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import java.util.Map;
@@ -32,8 +32,8 @@ record FollowingAsk(
 
         @Schema(types = {"string", "null"}) Entry entry,
         @Schema(types = {"string", "null"}) Clock clock) {
-    Following following(ConditionReader reader) {
-        return new Following(
+    CohortDefinition following(ConditionReader reader) {
+        return new CohortDefinition(
                 range,
                 grain,
                 clock == null ? Clock.CALENDAR : clock,

@@ -1,18 +1,18 @@
 package coldtide.server.retention;
 
+import coldtide.core.filter.EventCondition;
 import coldtide.core.log.EventLog;
-import coldtide.core.retention.Ages;
 import coldtide.core.retention.RetentionAnalysis;
 import coldtide.core.retention.RetentionAnswer;
 import coldtide.core.retention.RetentionQuestion;
-import coldtide.core.retention.Returning;
+import coldtide.core.retention.cohort.Ages;
+import coldtide.core.retention.cohort.ReturnCriterion;
 import coldtide.core.time.Grain;
-import coldtide.core.who.EventCondition;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.engine.WarmUp;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.DecimalMax;
@@ -35,13 +35,13 @@ import tools.jackson.databind.JsonNode;
 class RetentionController implements WarmUp {
     private static final double USUAL_TOLERANCE = 0.01;
 
-    private final Asking asking;
+    private final QueryService asking;
 
-    RetentionController(Asking asking) {
+    RetentionController(QueryService asking) {
         this.asking = asking;
     }
 
-    /** How columns are counted: each age by itself; or later, up to the last; or within spans of ages. */
+    /** Counting of a column: exactly at an age, at the age or later, or within a span of ages. */
     enum Counting {
         AT,
         OR_LATER,
@@ -56,8 +56,8 @@ class RetentionController implements WarmUp {
                     types = {"object", "null"},
                     implementation = Map.class)
             JsonNode what) {
-        Returning way(ConditionReader reader, int number) {
-            return new Returning(name, FollowingAsk.events(reader, what, "returns[" + number + "].what"));
+        ReturnCriterion way(ConditionReader reader, int number) {
+            return new ReturnCriterion(name, FollowingAsk.events(reader, what, "returns[" + number + "].what"));
         }
     }
 
@@ -119,9 +119,9 @@ class RetentionController implements WarmUp {
             return counting == Counting.OR_LATER ? Ages.orLater(ages) : Ages.each(ages);
         }
 
-        private List<Returning> ways(ConditionReader reader) {
+        private List<ReturnCriterion> ways(ConditionReader reader) {
             if (returns == null || returns.isEmpty()) {
-                return List.of(Returning.ANY_ACTIVITY);
+                return List.of(ReturnCriterion.ANY_ACTIVITY);
             }
             return IntStream.range(0, returns.size())
                     .mapToObj(number -> returns.get(number).way(reader, number))
@@ -135,7 +135,7 @@ class RetentionController implements WarmUp {
         RetentionQuestion byDay = RetentionQuestion.ofArrivals(log.span(), Grain.DAY, 30);
         answer(asked, byDay);
         EventCondition someEvent = EventCondition.named(log.eventNames().get(0));
-        answer(asked, byDay.returning(new Returning("some", Optional.of(someEvent))));
+        answer(asked, byDay.returning(new ReturnCriterion("some", Optional.of(someEvent))));
     }
 
     private static RetentionAnswer answer(Asked asked, RetentionQuestion question) {

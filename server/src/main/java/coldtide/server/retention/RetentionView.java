@@ -1,19 +1,19 @@
 package coldtide.server.retention;
 
 import coldtide.core.measure.MeasureAnswer.Kind;
-import coldtide.core.retention.Ages;
-import coldtide.core.retention.Apart;
-import coldtide.core.retention.Around;
+import coldtide.core.retention.BeforeAfter;
 import coldtide.core.retention.Flattening;
-import coldtide.core.retention.Mix;
+import coldtide.core.retention.MixEffect;
 import coldtide.core.retention.Projection;
 import coldtide.core.retention.RetentionAnswer;
 import coldtide.core.retention.RetentionAnswer.Line;
 import coldtide.core.retention.RetentionAnswer.Triangle;
+import coldtide.core.retention.SignificantCells;
+import coldtide.core.retention.cohort.Ages;
 import coldtide.core.stats.Difference;
 import coldtide.core.stats.Share;
 import coldtide.core.stats.ShiftedBetaGeometric.Left;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService.Asked;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -119,19 +119,19 @@ record RetentionView(
                                     .map(ProjectionView::of)
                                     .orElse(null)
                             : null,
-                    around == null ? null : AroundView.of(Around.of(answer, way, around)));
+                    around == null ? null : AroundView.of(BeforeAfter.of(answer, way, around)));
         }
     }
 
     /**
-     * What lies apart from all others of its column, all tests corrected together.
+     * Cells that differ significantly from the others of their column, after correction for all tests.
      *
      * @param compared how many cells were
      * @param columns by row, those in which it does
      * @param surest the surest few
      */
     record ApartView(int compared, List<List<Integer>> columns, List<CellView> surest) {
-        static ApartView of(Apart apart, int rows) {
+        static ApartView of(SignificantCells apart, int rows) {
             List<List<Integer>> columns = IntStream.range(0, rows)
                     .mapToObj(row -> (List<Integer>) new ArrayList<Integer>())
                     .toList();
@@ -145,7 +145,7 @@ record RetentionView(
 
     /** A cell apart from the others of its column: both shares, and how far they are from each other. */
     record CellView(int row, int column, double share, double others, double difference, double low, double high) {
-        static CellView of(Apart.Cell cell) {
+        static CellView of(SignificantCells.Cell cell) {
             Difference difference = cell.difference();
             return new CellView(
                     cell.row(),
@@ -174,7 +174,7 @@ record RetentionView(
             @Schema(types = {"string", "null"}) String value,
             double size,
             double others) {
-        static MixView of(Mix mix) {
+        static MixView of(MixEffect mix) {
             return new MixView(
                     mix.row(),
                     mix.column(),
@@ -276,7 +276,7 @@ record RetentionView(
 
     /** Cohorts before and after a day at equal age; how many are before, after, and on both sides and so neither. */
     record AroundView(int before, int after, int across, List<AroundColumn> columns) {
-        static AroundView of(Around around) {
+        static AroundView of(BeforeAfter around) {
             return new AroundView(
                     around.before(),
                     around.after(),
@@ -292,7 +292,7 @@ record RetentionView(
             @Schema(types = {"number", "null"}) Double difference,
             @Schema(types = {"number", "null"}) Double low,
             @Schema(types = {"number", "null"}) Double high) {
-        static AroundColumn of(Around.Column column) {
+        static AroundColumn of(BeforeAfter.Column column) {
             Optional<Difference> difference = column.difference();
             return new AroundColumn(
                     PooledView.of(0, column.before()),

@@ -1,11 +1,11 @@
 package coldtide.server.retention;
 
-import coldtide.core.measure.PeopleQuestion;
-import coldtide.core.retention.SplitBy;
-import coldtide.core.who.PersonCondition.Which;
+import coldtide.core.filter.PersonCondition.Which;
+import coldtide.core.measure.users.PeopleQuestion;
+import coldtide.core.retention.cohort.SplitBy;
+import coldtide.server.filter.ConditionReader;
+import coldtide.server.filter.GroupAsk;
 import coldtide.server.http.Problem;
-import coldtide.server.who.ConditionReader;
-import coldtide.server.who.GroupAsk;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import java.util.List;
@@ -33,7 +33,7 @@ record SplitAsk(
 
     private Optional<SplitBy> read(ConditionReader reader) {
         if ((property == null) == (people == null)) {
-            throw Problem.badField("split", "A split is by a property or by groups of people.");
+            throw Problem.badField("split", "A split is by a property or by groups of users.");
         }
         int groups = people != null ? people.size() : top == null ? USUAL_TOP : top;
         if (groups < 1 || groups > MOST_GROUPS) {

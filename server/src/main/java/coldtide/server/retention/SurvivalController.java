@@ -1,13 +1,13 @@
 package coldtide.server.retention;
 
-import coldtide.core.retention.SurvivalAnalysis;
-import coldtide.core.retention.SurvivalAnswer;
-import coldtide.core.retention.SurvivalQuestion;
+import coldtide.core.retention.churn.SurvivalAnalysis;
+import coldtide.core.retention.churn.SurvivalAnswer;
+import coldtide.core.retention.churn.SurvivalQuestion;
 import coldtide.core.stats.LogRank;
 import coldtide.core.stats.ProductLimit;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -23,9 +23,9 @@ import tools.jackson.databind.JsonNode;
 /** Answers over HTTP how long people stayed until they went quiet. */
 @RestController
 class SurvivalController {
-    private final Asking asking;
+    private final QueryService asking;
 
-    SurvivalController(Asking asking) {
+    SurvivalController(QueryService asking) {
         this.asking = asking;
     }
 

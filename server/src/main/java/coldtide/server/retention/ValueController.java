@@ -2,26 +2,26 @@ package coldtide.server.retention;
 
 import coldtide.core.channel.ChannelRules;
 import coldtide.core.channel.Costs;
+import coldtide.core.filter.EventCondition;
+import coldtide.core.filter.PersonCondition;
+import coldtide.core.filter.PersonCondition.Which;
 import coldtide.core.measure.MeasureAnswer.Kind;
-import coldtide.core.retention.Following;
-import coldtide.core.retention.RetentionAnswer.Cohort;
 import coldtide.core.retention.RetentionAnswer.Group;
-import coldtide.core.retention.Start;
-import coldtide.core.retention.ValueAnalysis;
-import coldtide.core.retention.ValueAnswer;
-import coldtide.core.retention.ValueQuestion;
-import coldtide.core.retention.Worth;
+import coldtide.core.retention.cohort.Cohort;
+import coldtide.core.retention.cohort.CohortDefinition;
+import coldtide.core.retention.cohort.Start;
+import coldtide.core.retention.value.ValueAnalysis;
+import coldtide.core.retention.value.ValueAnswer;
+import coldtide.core.retention.value.ValueMetric;
+import coldtide.core.retention.value.ValueQuestion;
 import coldtide.core.stats.Mean;
-import coldtide.core.who.EventCondition;
-import coldtide.core.who.PersonCondition;
-import coldtide.core.who.PersonCondition.Which;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
+import coldtide.server.filter.ConditionReader;
 import coldtide.server.http.Problem;
-import coldtide.server.store.ChannelCost;
-import coldtide.server.store.ChannelCostRepository;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.store.channel.ChannelCost;
+import coldtide.server.store.channel.ChannelCostRepository;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -39,12 +39,12 @@ import tools.jackson.databind.JsonNode;
 /** Answers over HTTP what people had brought by each age. */
 @RestController
 class ValueController {
-    private final Asking asking;
+    private final QueryService asking;
     private static final Costs NOTHING = new Costs(List.of());
 
     private final ChannelCostRepository costs;
 
-    ValueController(Asking asking, ChannelCostRepository costs) {
+    ValueController(QueryService asking, ChannelCostRepository costs) {
         this.asking = asking;
         this.costs = costs;
     }
@@ -56,7 +56,7 @@ class ValueController {
      * @param property where a number is summed
      */
     record WorthAsk(
-            @NotNull Worth.Kind kind,
+            @NotNull ValueMetric.Kind kind,
 
             @Schema(
                     types = {"object", "null"},
@@ -64,11 +64,11 @@ class ValueController {
             JsonNode what,
 
             @Schema(types = {"string", "null"}) String property) {
-        Worth worth(Asked asked, ConditionReader reader) {
+        ValueMetric worth(Asked asked, ConditionReader reader) {
             if (property != null && !asked.log().hasNumbers(property)) {
                 throw Problem.badField("worth.property", "No event has a number named \"" + property + "\".");
             }
-            return new Worth(
+            return new ValueMetric(
                     kind,
                     FollowingAsk.events(reader, what, "worth.what").orElse(EventCondition.ANY),
                     property == null ? "" : property);
@@ -140,10 +140,10 @@ class ValueController {
             List<String> events,
             List<String> leftOut) {}
 
-    /** What one new person cost. */
+    /** Cost of one new user. */
     record CostView(@Schema(types = {"number", "null"}) Double each) {}
 
-    /** Of each of some people; without people there is no value, of one no interval. */
+    /** Mean per user: no value without users, no interval for one user. */
     record MeanView(
             long people,
             @Schema(types = {"number", "null"}) Double value,
@@ -187,13 +187,13 @@ class ValueController {
         });
     }
 
-    private static List<CostView> costs(Asked asked, Following following, List<Group> groups, Costs spent) {
+    private static List<CostView> costs(Asked asked, CohortDefinition following, List<Group> groups, Costs spent) {
         return groups.stream()
                 .map(group -> new CostView(cost(asked, following, group, spent)))
                 .toList();
     }
 
-    private static Double cost(Asked asked, Following following, Group group, Costs spent) {
+    private static Double cost(Asked asked, CohortDefinition following, Group group, Costs spent) {
         if (group.part().kind() != Kind.VALUE || group.size() == 0) {
             return null;
         }
@@ -204,7 +204,7 @@ class ValueController {
         return cost.isWhole(following.range()) ? each(cost.micros(), group.size()) : null;
     }
 
-    private static Double costOfAll(Asked asked, Following following, List<Cohort> cohorts, Costs spent) {
+    private static Double costOfAll(Asked asked, CohortDefinition following, List<Cohort> cohorts, Costs spent) {
         long people = cohorts.stream().mapToLong(Cohort::size).sum();
         OptionalLong micros =
                 spent.ofAll(following.range(), asked.log().settings().rates());

@@ -1,6 +1,6 @@
 package coldtide.server.rows;
 
-import coldtide.server.store.HeldBackRow.Kind;
+import coldtide.server.store.intake.RejectedRow.Kind;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -21,14 +21,19 @@ public final class CloudEvent {
 
     private static final String JSON_TYPE = "application/json";
 
-    private static final Map<String, Part> PARTS = Stream.of(
-                    Part.INSTALL, Part.ACCOUNT, Part.AMOUNT, Part.CURRENCY, Part.REVENUE_TYPE, Part.SENT)
-            .collect(Collectors.toMap(Part::word, part -> part));
+    private static final Map<String, ColumnMeaning> PARTS = Stream.of(
+                    ColumnMeaning.INSTALL,
+                    ColumnMeaning.ACCOUNT,
+                    ColumnMeaning.AMOUNT,
+                    ColumnMeaning.CURRENCY,
+                    ColumnMeaning.REVENUE_TYPE,
+                    ColumnMeaning.SENT)
+            .collect(Collectors.toMap(ColumnMeaning::word, part -> part));
 
     private CloudEvent() {}
 
     /** @throws RowFault if a required attribute is missing or the version is another */
-    public static Fields fields(JsonNode event) throws RowFault {
+    public static RowFields fields(JsonNode event) throws RowFault {
         if (!event.isObject()) {
             throw new RowFault(Kind.FORM, null, "The event is no JSON object.");
         }
@@ -38,11 +43,11 @@ public final class CloudEvent {
                     "specversion",
                     "\"specversion\" must be 1.0, not \"" + text(event, "specversion") + "\".");
         }
-        Fields fields = new Fields();
-        required(fields, event, Part.ID, "id");
-        required(fields, event, Part.SOURCE, "source");
-        required(fields, event, Part.NAME, "type");
-        fields.part(Part.TIME, "time", text(event, "time"));
+        RowFields fields = new RowFields();
+        required(fields, event, ColumnMeaning.ID, "id");
+        required(fields, event, ColumnMeaning.SOURCE, "source");
+        required(fields, event, ColumnMeaning.NAME, "type");
+        fields.part(ColumnMeaning.TIME, "time", text(event, "time"));
         JsonEvent.flat(event).forEach((name, value) -> attribute(fields, name, value));
         JsonNode data = event.get("data");
         if (data != null && data.isObject()) {
@@ -50,33 +55,33 @@ public final class CloudEvent {
         } else if (data != null && !data.isNull()) {
             fields.property("data", data.isString() ? data.asString() : data.toString());
         }
-        if (fields.text(Part.INSTALL).isEmpty()) {
+        if (fields.text(ColumnMeaning.INSTALL).isEmpty()) {
             String subject = text(event, "subject");
             if (!subject.isEmpty()) {
-                fields.part(Part.INSTALL, "subject", subject);
-            } else if (fields.text(Part.ACCOUNT).isEmpty()) {
-                fields.part(Part.INSTALL, "source", text(event, "source"));
+                fields.part(ColumnMeaning.INSTALL, "subject", subject);
+            } else if (fields.text(ColumnMeaning.ACCOUNT).isEmpty()) {
+                fields.part(ColumnMeaning.INSTALL, "source", text(event, "source"));
             }
         }
         return fields;
     }
 
-    private static void required(Fields fields, JsonNode event, Part part, String name) throws RowFault {
+    private static void required(RowFields fields, JsonNode event, ColumnMeaning part, String name) throws RowFault {
         if (text(event, name).isBlank()) {
             throw new RowFault(Kind.MISSING, name, "\"" + name + "\" is missing; every CloudEvent has one.");
         }
         fields.part(part, name, text(event, name));
     }
 
-    private static void attribute(Fields fields, String name, Object value) {
+    private static void attribute(RowFields fields, String name, Object value) {
         boolean plainJson = name.equals("datacontenttype") && JSON_TYPE.equals(value);
         if (!ENVELOPE.contains(name) && !name.startsWith("data.") && !plainJson) {
             add(fields, name, value);
         }
     }
 
-    private static void add(Fields fields, String name, Object value) {
-        Part part = PARTS.get(name);
+    private static void add(RowFields fields, String name, Object value) {
+        ColumnMeaning part = PARTS.get(name);
         if (part == null) {
             fields.property(name, value);
         } else {

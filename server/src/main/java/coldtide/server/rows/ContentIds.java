@@ -1,7 +1,7 @@
 package coldtide.server.rows;
 
-import coldtide.server.store.HeldBackRow.Kind;
-import coldtide.server.store.IncomingEvent;
+import coldtide.server.store.event.IncomingEvent;
+import coldtide.server.store.intake.RejectedRow.Kind;
 import it.unimi.dsi.fastutil.longs.Long2IntOpenHashMap;
 import it.unimi.dsi.fastutil.longs.LongOpenHashSet;
 import java.math.BigDecimal;

@@ -1,11 +1,11 @@
 package coldtide.server.rows;
 
-import coldtide.core.log.Money;
-import coldtide.core.log.RevenueType;
-import coldtide.server.store.App;
-import coldtide.server.store.HeldBackRow.Kind;
-import coldtide.server.store.IncomingEvent;
+import coldtide.core.log.rule.Money;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.server.store.StorableText;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.IncomingEvent;
+import coldtide.server.store.intake.RejectedRow.Kind;
 import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.Duration;
@@ -19,7 +19,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 
-/** Checks what a row or message says and makes an event of it, by the rules of handbook §2. For one thread. */
+/** Checks what a row or message says and makes an event of it, by the rules of the handbook's section Data. For one thread. */
 public final class EventCheck {
     /** In place of a sender where none is named. */
     public static final String NO_SOURCE = "file";
@@ -45,7 +45,7 @@ public final class EventCheck {
     private static final Duration FURTHEST_AHEAD = Duration.ofHours(24);
     private static final Duration CLOCK_TOLERANCE = Duration.ofMinutes(1);
     private static final int MOST_SHARED_CONTEXTS = 50_000;
-    private static final Part[] PARTS = Part.values();
+    private static final ColumnMeaning[] PARTS = ColumnMeaning.values();
     private static final int MICROS_SCALE = 6;
     /** Also .50, +5.00 and 007.50, as people and spreadsheets write them. */
     private static final Pattern AMOUNT = Pattern.compile("[-+]?(\\d{1,40}(\\.\\d{0,40})?|\\.\\d{1,40})");
@@ -56,7 +56,7 @@ public final class EventCheck {
     private static final Pattern NUMBER = Pattern.compile("-?(0|[1-9]\\d{0,17})(\\.\\d{1,15})?");
 
     /**
-     * What the sender leaves to us.
+     * Defaults for parts that the sender leaves out.
      *
      * @param zone whose clocks count where a time says no offset
      * @param decimalComma whether amounts have a comma where others have a point
@@ -95,34 +95,35 @@ public final class EventCheck {
     }
 
     /** @throws RowFault if it cannot be taken; the first fault found */
-    public IncomingEvent event(Fields fields) throws RowFault {
+    public IncomingEvent event(RowFields fields) throws RowFault {
         checkValues(fields);
-        Instant received = fields.text(Part.RECEIVED).isEmpty() ? now : time(fields, Part.RECEIVED);
+        Instant received = fields.text(ColumnMeaning.RECEIVED).isEmpty() ? now : time(fields, ColumnMeaning.RECEIVED);
         if (received.isAfter(now.plus(FURTHEST_AHEAD))) {
-            throw time(fields, Part.RECEIVED, "lies more than 24 hours ahead: " + received + ".");
+            throw time(fields, ColumnMeaning.RECEIVED, "lies more than 24 hours ahead: " + received + ".");
         }
         Instant time = onOurClock(fields, received);
         if (time.isAfter(received.plus(FURTHEST_AHEAD))) {
-            throw time(fields, Part.TIME, "lies more than 24 hours after the event was received: " + time + ".");
+            throw time(
+                    fields, ColumnMeaning.TIME, "lies more than 24 hours after the event was received: " + time + ".");
         }
         if (time.isBefore(received.minus(lateLimit))) {
             throw time(
                     fields,
-                    Part.TIME,
+                    ColumnMeaning.TIME,
                     "is older than this app's limit of " + lateLimit.toDays() + " days: " + time + ".");
         }
-        String account = identity(fields, Part.ACCOUNT);
-        String install = identity(fields, Part.INSTALL);
+        String account = identity(fields, ColumnMeaning.ACCOUNT);
+        String install = identity(fields, ColumnMeaning.INSTALL);
         if (install.isEmpty() && account.isEmpty()) {
-            throw missing(fields, fields.knows(Part.INSTALL) ? Part.INSTALL : Part.ACCOUNT);
+            throw missing(fields, fields.knows(ColumnMeaning.INSTALL) ? ColumnMeaning.INSTALL : ColumnMeaning.ACCOUNT);
         }
-        String name = key(fields, Part.NAME);
-        String source = key(fields, Part.SOURCE);
-        String id = key(fields, Part.ID);
+        String name = key(fields, ColumnMeaning.NAME);
+        String source = key(fields, ColumnMeaning.SOURCE);
+        String id = key(fields, ColumnMeaning.ID);
         IncomingEvent event = new IncomingEvent(
                 source.isEmpty() ? NO_SOURCE : source,
                 id,
-                name.isEmpty() ? habits.eventName().orElseThrow(() -> missing(fields, Part.NAME)) : name,
+                name.isEmpty() ? habits.eventName().orElseThrow(() -> missing(fields, ColumnMeaning.NAME)) : name,
                 time,
                 received,
                 install.isEmpty() ? ACCOUNT_ALONE + account : install,
@@ -131,7 +132,7 @@ public final class EventCheck {
                 money(fields),
                 properties(fields));
         return id.isEmpty()
-                ? contentIds.withId(event, !fields.text(Part.RECEIVED).isEmpty())
+                ? contentIds.withId(event, !fields.text(ColumnMeaning.RECEIVED).isEmpty())
                 : event;
     }
 
@@ -140,20 +141,20 @@ public final class EventCheck {
         contentIds.next(number);
     }
 
-    /** How many amounts were rounded, since they had more decimals than are kept. */
+    /** Number of amounts rounded because they had more decimals than are kept. */
     public long roundedAmounts() {
         return roundedAmounts;
     }
 
-    private static RowFault time(Fields fields, Part part, String rest) {
+    private static RowFault time(RowFields fields, ColumnMeaning part, String rest) {
         return new RowFault(Kind.TIME, fields.called(part), "\"" + fields.called(part) + "\" " + rest);
     }
 
-    private static RowFault missing(Fields fields, Part part) {
+    private static RowFault missing(RowFields fields, ColumnMeaning part) {
         return new RowFault(Kind.MISSING, fields.called(part), "\"" + fields.called(part) + "\" is empty.");
     }
 
-    private void checkValues(Fields fields) throws RowFault {
+    private void checkValues(RowFields fields) throws RowFault {
         int properties = fields.properties.size() + fields.context.size();
         if (properties > MOST_PROPERTIES) {
             throw new RowFault(
@@ -161,7 +162,7 @@ public final class EventCheck {
                     null,
                     "The event has " + properties + " properties; it may have at most " + MOST_PROPERTIES + ".");
         }
-        for (Part part : PARTS) {
+        for (ColumnMeaning part : PARTS) {
             checkText(fields.called(part), fields.text(part));
         }
         if (fields.context != lastContext) {
@@ -170,12 +171,12 @@ public final class EventCheck {
             }
         }
         for (Map.Entry<String, Object> property : fields.properties.entrySet()) {
-            if (property.getKey().length() > Reading.LONGEST_NAME) {
+            if (property.getKey().length() > ImportFormat.LONGEST_NAME) {
                 throw new RowFault(
                         Kind.TOO_LONG,
                         null,
                         "A property's name has " + property.getKey().length() + " characters; it may have at most "
-                                + Reading.LONGEST_NAME + ".");
+                                + ImportFormat.LONGEST_NAME + ".");
             }
             checkName(property.getKey());
             checkNumber(property.getKey(), property.getValue());
@@ -230,12 +231,12 @@ public final class EventCheck {
     }
 
     /** An install or account; a word that senders write where they know none is none, or all of them would be one user. */
-    private static String identity(Fields fields, Part part) throws RowFault {
+    private static String identity(RowFields fields, ColumnMeaning part) throws RowFault {
         String value = key(fields, part);
         return NOBODY.contains(value.toLowerCase(Locale.ROOT)) ? "" : value;
     }
 
-    private static String key(Fields fields, Part part) throws RowFault {
+    private static String key(RowFields fields, ColumnMeaning part) throws RowFault {
         String value = fields.text(part);
         if (value.length() > LONGEST_KEY) {
             throw tooLong(fields.called(part), value.length(), "it", LONGEST_KEY);
@@ -250,22 +251,22 @@ public final class EventCheck {
     }
 
     /** The sender's time, shifted where its clock differs from ours by more than a minute when it sends. */
-    private Instant onOurClock(Fields fields, Instant received) throws RowFault {
-        if (fields.text(Part.TIME).isEmpty()) {
+    private Instant onOurClock(RowFields fields, Instant received) throws RowFault {
+        if (fields.text(ColumnMeaning.TIME).isEmpty()) {
             if (habits.timeOptional()) {
                 return received;
             }
-            throw missing(fields, Part.TIME);
+            throw missing(fields, ColumnMeaning.TIME);
         }
-        Instant time = time(fields, Part.TIME);
-        if (fields.text(Part.SENT).isEmpty()) {
+        Instant time = time(fields, ColumnMeaning.TIME);
+        if (fields.text(ColumnMeaning.SENT).isEmpty()) {
             return time;
         }
-        Duration ahead = Duration.between(received, time(fields, Part.SENT));
+        Duration ahead = Duration.between(received, time(fields, ColumnMeaning.SENT));
         return ahead.abs().compareTo(CLOCK_TOLERANCE) > 0 ? time.minus(ahead) : time;
     }
 
-    private Instant time(Fields fields, Part part) throws RowFault {
+    private Instant time(RowFields fields, ColumnMeaning part) throws RowFault {
         String text = fields.text(part);
         try {
             return habits.times().parse(text, habits.zone());
@@ -286,7 +287,7 @@ public final class EventCheck {
         }
     }
 
-    private Map<String, String> context(Fields fields) {
+    private Map<String, String> context(RowFields fields) {
         if (fields.context == lastContext || fields.context.equals(lastContext)) {
             return lastContext;
         }
@@ -299,7 +300,7 @@ public final class EventCheck {
     }
 
     /** Texts lose blanks at their ends, as ids do. */
-    private Map<String, Object> properties(Fields fields) {
+    private Map<String, Object> properties(RowFields fields) {
         fields.properties.replaceAll((name, value) -> value instanceof String text ? text.strip() : value);
         fields.properties.values().removeIf(""::equals);
         if (!habits.typed()) {
@@ -321,42 +322,42 @@ public final class EventCheck {
         };
     }
 
-    private Optional<Money> money(Fields fields) throws RowFault {
-        String amount = fields.text(Part.AMOUNT);
-        String type = fields.text(Part.REVENUE_TYPE);
+    private Optional<Money> money(RowFields fields) throws RowFault {
+        String amount = fields.text(ColumnMeaning.AMOUNT);
+        String type = fields.text(ColumnMeaning.REVENUE_TYPE);
         if (amount.isEmpty()) {
             if (!type.isEmpty()) {
-                throw money(fields, Part.AMOUNT, "There is a \"revenue_type\" but no \"amount\".");
+                throw money(fields, ColumnMeaning.AMOUNT, "There is a \"revenue_type\" but no \"amount\".");
             }
             return Optional.empty();
         }
         RevenueType known = RevenueType.ofWord(type.isEmpty() ? "purchase" : type.toLowerCase(Locale.ROOT))
                 .orElseThrow(() -> money(
                         fields,
-                        Part.REVENUE_TYPE,
-                        "\"" + fields.called(Part.REVENUE_TYPE)
+                        ColumnMeaning.REVENUE_TYPE,
+                        "\"" + fields.called(ColumnMeaning.REVENUE_TYPE)
                                 + "\" must be purchase, ad, subscription or refund, not \"" + type + "\"."));
         return Optional.of(new Money(micros(fields, amount), currency(fields), known));
     }
 
-    private static RowFault money(Fields fields, Part part, String reason) {
+    private static RowFault money(RowFields fields, ColumnMeaning part, String reason) {
         return new RowFault(Kind.MONEY, fields.called(part), reason);
     }
 
-    private long micros(Fields fields, String written) throws RowFault {
-        String called = fields.called(Part.AMOUNT);
+    private long micros(RowFields fields, String written) throws RowFault {
+        String called = fields.called(ColumnMeaning.AMOUNT);
         String amount = habits.decimalComma() ? written.replace(".", "").replace(',', '.') : written;
         if (!AMOUNT.matcher(amount).matches()) {
             throw money(
                     fields,
-                    Part.AMOUNT,
+                    ColumnMeaning.AMOUNT,
                     "\"" + called + "\" is no decimal number like " + (habits.decimalComma() ? "4,99" : "4.99") + ": \""
                             + written + "\".");
         }
         if (amount.startsWith("-")) {
             throw money(
                     fields,
-                    Part.AMOUNT,
+                    ColumnMeaning.AMOUNT,
                     "\"" + called + "\" is negative: " + written
                             + ". Send what is given back as a positive amount with revenue_type refund.");
         }
@@ -366,15 +367,17 @@ public final class EventCheck {
             roundedAmounts += exact.compareTo(BigDecimal.valueOf(micros, MICROS_SCALE)) == 0 ? 0 : 1;
             return micros;
         } catch (ArithmeticException e) {
-            throw money(fields, Part.AMOUNT, "\"" + called + "\" is too large: " + written + ".");
+            throw money(fields, ColumnMeaning.AMOUNT, "\"" + called + "\" is too large: " + written + ".");
         }
     }
 
-    private String currency(Fields fields) throws RowFault {
-        String written = fields.text(Part.CURRENCY);
+    private String currency(RowFields fields) throws RowFault {
+        String written = fields.text(ColumnMeaning.CURRENCY);
         if (written.isEmpty() && habits.currency().isEmpty()) {
             throw money(
-                    fields, Part.CURRENCY, "There is an \"amount\" but no \"" + fields.called(Part.CURRENCY) + "\".");
+                    fields,
+                    ColumnMeaning.CURRENCY,
+                    "There is an \"amount\" but no \"" + fields.called(ColumnMeaning.CURRENCY) + "\".");
         }
         String code = (written.isEmpty() ? habits.currency().get() : written).toUpperCase(Locale.ROOT);
         try {
@@ -386,8 +389,9 @@ public final class EventCheck {
         } catch (IllegalArgumentException e) {
             throw money(
                     fields,
-                    Part.CURRENCY,
-                    "\"" + fields.called(Part.CURRENCY) + "\" is no ISO 4217 code of a currency: \"" + code + "\".");
+                    ColumnMeaning.CURRENCY,
+                    "\"" + fields.called(ColumnMeaning.CURRENCY) + "\" is no ISO 4217 code of a currency: \"" + code
+                            + "\".");
         }
     }
 }

@@ -1,6 +1,6 @@
 package coldtide.server.rows;
 
-import coldtide.server.store.HeldBackRow.Kind;
+import coldtide.server.store.intake.RejectedRow.Kind;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -30,7 +30,7 @@ public record JsonBatch(List<String> elements, Optional<Rest> rest) {
                     .build())
             .build();
 
-    /** What could not be taken apart. */
+    /** Parts of the batch that are not readable. */
     public record Rest(String text, RowFault fault) {}
 
     /**

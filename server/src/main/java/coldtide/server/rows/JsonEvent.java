@@ -1,6 +1,6 @@
 package coldtide.server.rows;
 
-import coldtide.server.store.HeldBackRow.Kind;
+import coldtide.server.store.intake.RejectedRow.Kind;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import tools.jackson.core.JacksonException;
@@ -30,7 +30,7 @@ public final class JsonEvent {
     private JsonEvent() {}
 
     /** The fields of a text that holds one JSON object. */
-    static Map<String, Object> flat(String json) throws RowFault {
+    public static Map<String, Object> flat(String json) throws RowFault {
         JsonNode node = tree(json);
         if (!node.isObject()) {
             throw new RowFault(Kind.FORM, null, "The line is no JSON object.");

@@ -1,9 +1,9 @@
 package coldtide.server.rows;
 
 import coldtide.server.rows.EventCheck.Habits;
-import coldtide.server.rows.Reading.Column;
-import coldtide.server.store.App;
-import coldtide.server.store.IncomingEvent;
+import coldtide.server.rows.ImportFormat.Column;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.IncomingEvent;
 import java.time.DateTimeException;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -16,18 +16,18 @@ import java.util.Optional;
 /** Makes events of a file's rows, as its reading says what each column becomes. For one thread. */
 public final class RowCheck {
     /** A column and where it stands. */
-    private record Place(int column, Part becomes, String name) {}
+    private record Place(int column, ColumnMeaning becomes, String name) {}
 
     private final List<Place> parts = new ArrayList<>();
     private final List<Place> context = new ArrayList<>();
     private final List<Place> properties = new ArrayList<>();
-    private final String[] called = new String[Part.values().length];
+    private final String[] called = new String[ColumnMeaning.values().length];
     private final EventCheck check;
     private Object[] lastValues;
     private Map<String, String> lastContext;
 
     /** @throws FileRefused if the reading cannot serve */
-    public RowCheck(Reading reading, App app, Instant now) throws FileRefused {
+    public RowCheck(ImportFormat reading, App app, Instant now) throws FileRefused {
         Optional<String> missing = reading.missing();
         if (missing.isPresent()) {
             throw new FileRefused(missing.get());
@@ -42,8 +42,8 @@ public final class RowCheck {
         switch (column.becomes()) {
             case NOTHING -> {}
             case PROPERTY ->
-                (Part.CONTEXT.contains(column.property()) ? context : properties)
-                        .add(new Place(at, Part.PROPERTY, column.property()));
+                (ColumnMeaning.CONTEXT.contains(column.property()) ? context : properties)
+                        .add(new Place(at, ColumnMeaning.PROPERTY, column.property()));
             default -> {
                 parts.add(new Place(at, column.becomes(), column.name()));
                 called[column.becomes().ordinal()] = column.name();
@@ -51,13 +51,13 @@ public final class RowCheck {
         }
     }
 
-    private static Habits habits(Reading reading) throws FileRefused {
+    private static Habits habits(ImportFormat reading) throws FileRefused {
         try {
             return new Habits(
                     reading.times(),
                     ZoneId.of(reading.zone()),
                     reading.decimalComma(),
-                    reading.format() != Reading.Format.CSV,
+                    reading.format() != ImportFormat.Format.CSV,
                     false,
                     Optional.ofNullable(reading.eventName()).filter(name -> !name.isBlank()),
                     Optional.ofNullable(reading.currency()));
@@ -66,7 +66,7 @@ public final class RowCheck {
         }
     }
 
-    /** How many amounts were rounded so far, since they had more decimals than are kept. */
+    /** Number of amounts rounded so far because they had more decimals than are kept. */
     public long roundedAmounts() {
         return check.roundedAmounts();
     }
@@ -89,7 +89,7 @@ public final class RowCheck {
         }
         Row.Values cells = (Row.Values) row;
         Object[] values = cells.values();
-        Fields fields = new Fields(called);
+        RowFields fields = new RowFields(called);
         for (Place part : parts) {
             fields.part(part.becomes(), part.name(), values[part.column()]);
         }
@@ -111,7 +111,7 @@ public final class RowCheck {
         return event;
     }
 
-    private void others(Fields fields, Row.Values cells) {
+    private void others(RowFields fields, Row.Values cells) {
         context.forEach(place -> fields.property(place.name(), cells.values()[place.column()]));
         cells.others().forEach((name, value) -> {
             if (!fields.hasProperty(name)) {

@@ -1,7 +1,7 @@
 package coldtide.server.rows;
 
-import coldtide.server.store.HeldBackRow.Kind;
 import coldtide.server.store.StorableText;
+import coldtide.server.store.intake.RejectedRow.Kind;
 import java.util.Optional;
 
 /** Why a row cannot be accepted: the kind of fault, the field at fault if it is one, and a sentence. All can be stored and shown. */
@@ -14,7 +14,7 @@ public final class RowFault extends Exception {
     private final String field;
 
     /** @param field null where the fault is not of one field */
-    RowFault(Kind kind, String field, String reason) {
+    public RowFault(Kind kind, String field, String reason) {
         super(StorableText.clean(StorableText.shortened(reason, LONGEST_REASON)), null, false, false);
         this.kind = kind;
         this.field = field == null ? null : StorableText.clean(StorableText.shortened(field, LONGEST_FIELD));

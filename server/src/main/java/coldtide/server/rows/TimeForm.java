@@ -10,7 +10,7 @@ import java.time.ZoneId;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** How times are written. */
+/** Notation of times. */
 public enum TimeForm {
     /** 2026-07-14T10:03:22Z, with an offset or without one, to the day, minute, second or less (ISO 8601, RFC 3339). */
     ISO,
@@ -35,7 +35,7 @@ public enum TimeForm {
      * @param zone whose clocks count where the text says no offset
      * @throws DateTimeException if the text is not of this form or no such time exists
      */
-    Instant parse(String text, ZoneId zone) {
+    public Instant parse(String text, ZoneId zone) {
         return switch (this) {
             case ISO -> iso(text, zone);
             case EPOCH_SECONDS -> epoch(text, 1_000_000_000L);

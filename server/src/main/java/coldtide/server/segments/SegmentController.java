@@ -1,14 +1,14 @@
 package coldtide.server.segments;
 
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.register.Register;
-import coldtide.core.who.PersonCondition;
 import coldtide.server.apps.Apps;
-import coldtide.server.engine.Asking;
+import coldtide.server.engine.QueryService;
 import coldtide.server.http.PlainName;
 import coldtide.server.http.Problem;
-import coldtide.server.named.Named;
-import coldtide.server.store.App;
-import coldtide.server.store.Segment;
+import coldtide.server.named.DefinitionService;
+import coldtide.server.store.app.App;
+import coldtide.server.store.definition.Segment;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -37,12 +37,12 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 @RequestMapping(path = "/api/apps/{app}/segments", produces = MediaType.APPLICATION_JSON_VALUE)
 class SegmentController {
-    private final Asking asking;
+    private final QueryService asking;
     private final Apps apps;
-    private final Named named;
+    private final DefinitionService named;
     private final JsonMapper json;
 
-    SegmentController(Asking asking, Apps apps, Named named, JsonMapper json) {
+    SegmentController(QueryService asking, Apps apps, DefinitionService named, JsonMapper json) {
         this.asking = asking;
         this.apps = apps;
         this.named = named;
@@ -96,7 +96,7 @@ class SegmentController {
     @GetMapping
     List<SegmentView> list(@PathVariable String app) {
         App of = apps.require(app);
-        Named.Uses uses = named.uses(of);
+        DefinitionService.Uses uses = named.uses(of);
         return named.segments(of).stream().map(segment -> view(uses, segment)).toList();
     }
 
@@ -104,7 +104,7 @@ class SegmentController {
         return view(named.uses(app), segment);
     }
 
-    private SegmentView view(Named.Uses uses, Segment segment) {
+    private SegmentView view(DefinitionService.Uses uses, Segment segment) {
         return new SegmentView(
                 segment.id(),
                 segment.words().name(),

@@ -12,7 +12,7 @@ import org.postgresql.copy.CopyIn;
  * Rows into a table by PostgreSQL's binary COPY; the layout is that of the manual's page on COPY, section "Binary Format".
  * Roughly four times as many rows a second as batched inserts.
  */
-final class BinaryCopy implements AutoCloseable {
+public final class BinaryCopy implements AutoCloseable {
     private static final byte[] SIGNATURE = {'P', 'G', 'C', 'O', 'P', 'Y', '\n', (byte) 0xFF, '\r', '\n', 0};
     private static final long EPOCH_2000_SECONDS = 946_684_800L;
     private static final int FLUSH_BYTES = 1 << 17;
@@ -21,7 +21,7 @@ final class BinaryCopy implements AutoCloseable {
     private ByteBuffer out = ByteBuffer.allocate(2 * FLUSH_BYTES);
 
     /** Begins {@code copy TARGET from stdin}; {@code target} is a table with its columns and comes from this package only. */
-    BinaryCopy(Connection connection, String target) throws SQLException {
+    public BinaryCopy(Connection connection, String target) throws SQLException {
         copy = connection
                 .unwrap(PGConnection.class)
                 .getCopyAPI()
@@ -39,7 +39,7 @@ final class BinaryCopy implements AutoCloseable {
     }
 
     /** Begins a row; exactly {@code fields} fields must follow. */
-    BinaryCopy row(int fields) throws SQLException {
+    public BinaryCopy row(int fields) throws SQLException {
         if (out.position() >= FLUSH_BYTES) {
             flush();
         }
@@ -47,36 +47,36 @@ final class BinaryCopy implements AutoCloseable {
         return this;
     }
 
-    BinaryCopy int4(int value) {
+    public BinaryCopy int4(int value) {
         room(8).putInt(4).putInt(value);
         return this;
     }
 
-    BinaryCopy int8(long value) {
+    public BinaryCopy int8(long value) {
         room(12).putInt(8).putLong(value);
         return this;
     }
 
-    BinaryCopy none() {
+    public BinaryCopy none() {
         room(4).putInt(-1);
         return this;
     }
 
-    BinaryCopy text(String value) {
+    public BinaryCopy text(String value) {
         return bytes(value.getBytes(StandardCharsets.UTF_8));
     }
 
-    BinaryCopy bytes(byte[] value) {
+    public BinaryCopy bytes(byte[] value) {
         room(4 + value.length).putInt(value.length).put(value);
         return this;
     }
 
-    BinaryCopy json(byte[] utf8) {
+    public BinaryCopy json(byte[] utf8) {
         room(5 + utf8.length).putInt(utf8.length + 1).put((byte) 1).put(utf8);
         return this;
     }
 
-    BinaryCopy timestamp(Instant at) {
+    public BinaryCopy timestamp(Instant at) {
         return int8((at.getEpochSecond() - EPOCH_2000_SECONDS) * 1_000_000L + at.getNano() / 1000);
     }
 
@@ -86,7 +86,7 @@ final class BinaryCopy implements AutoCloseable {
     }
 
     /** Sends what is left and ends the copy. */
-    void finish() throws SQLException {
+    public void finish() throws SQLException {
         room(2).putShort((short) -1);
         flush();
         copy.endCopy();

@@ -8,7 +8,7 @@ import org.postgresql.PGConnection;
 import org.postgresql.copy.CopyOut;
 
 /** Rows out of the database by binary COPY: the quickest way there is. The form is PostgreSQL's, documented with COPY. */
-final class BinaryRows {
+public final class BinaryRows {
     private static final int HEADER_BYTES = 19;
 
     private BinaryRows() {}
@@ -17,7 +17,7 @@ final class BinaryRows {
      * Every row of a query. A row is its fields one after another, each its length as an int, -1 for null, and its bytes; the
      * buffer is the caller's to keep. Where {@code row} throws, the copy is given up and the connection can be used again.
      */
-    static void each(Connection connection, String query, Consumer<ByteBuffer> row) throws SQLException {
+    public static void each(Connection connection, String query, Consumer<ByteBuffer> row) throws SQLException {
         CopyOut copy = connection
                 .unwrap(PGConnection.class)
                 .getCopyAPI()
@@ -48,14 +48,14 @@ final class BinaryRows {
     }
 
     /** The next field's bytes. */
-    static byte[] bytes(ByteBuffer row) {
+    public static byte[] bytes(ByteBuffer row) {
         byte[] bytes = new byte[row.getInt()];
         row.get(bytes);
         return bytes;
     }
 
     /** The next field, of 8 bytes. */
-    static long int8(ByteBuffer row) {
+    public static long int8(ByteBuffer row) {
         row.getInt();
         return row.getLong();
     }

@@ -1,6 +1,6 @@
 package coldtide.server.store;
 
-/** What of a text can be stored: the database takes neither zero bytes nor half of a surrogate pair. */
+/** Tests whether the database can store a text: it takes neither zero bytes nor half of a surrogate pair. */
 public final class StorableText {
     private StorableText() {}
 

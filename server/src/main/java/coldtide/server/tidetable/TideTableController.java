@@ -1,9 +1,10 @@
 package coldtide.server.tidetable;
 
+import coldtide.core.filter.PersonCondition;
 import coldtide.core.tidetable.DailyTotals;
 import coldtide.core.tidetable.DailyTotalsAnalysis;
 import coldtide.core.tidetable.Figure;
-import coldtide.core.tidetable.Looking;
+import coldtide.core.tidetable.MetricScope;
 import coldtide.core.tidetable.PeriodAnalysis;
 import coldtide.core.tidetable.PeriodCounts;
 import coldtide.core.tidetable.TideTable;
@@ -11,12 +12,11 @@ import coldtide.core.tidetable.TideTableAnswer;
 import coldtide.core.tidetable.TideTableQuestion;
 import coldtide.core.time.DayRange;
 import coldtide.core.time.Grain;
-import coldtide.core.who.PersonCondition;
-import coldtide.server.engine.Asking;
-import coldtide.server.engine.Asking.Answered;
-import coldtide.server.engine.Asking.Asked;
+import coldtide.server.engine.QueryService;
+import coldtide.server.engine.QueryService.Answered;
+import coldtide.server.engine.QueryService.Asked;
 import coldtide.server.engine.WarmUp;
-import coldtide.server.who.ConditionReader;
+import coldtide.server.filter.ConditionReader;
 import io.swagger.v3.oas.annotations.media.ArraySchema;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -35,9 +35,9 @@ import tools.jackson.databind.JsonNode;
 /** Answers tide table questions over HTTP. */
 @RestController
 class TideTableController implements WarmUp {
-    private final Asking asking;
+    private final QueryService asking;
 
-    TideTableController(Asking asking) {
+    TideTableController(QueryService asking) {
         this.asking = asking;
     }
 
@@ -135,9 +135,10 @@ class TideTableController implements WarmUp {
     }
 
     private record PeopleAsked(JsonNode among, Boolean lenient) {
-        Looking looking(Asked with) {
+        MetricScope looking(Asked with) {
             PersonCondition condition = with.reader(lenient).among(among);
-            return new Looking(with.firstPath(), Optional.of(with.conditions().of(with.log(), condition)));
+            return new MetricScope(
+                    with.firstPath(), Optional.of(with.conditions().of(with.log(), condition)));
         }
     }
 
@@ -151,7 +152,7 @@ class TideTableController implements WarmUp {
                     asked.log(),
                     asked.runner(),
                     new TideTableQuestion(range, range.before(), grain),
-                    Looking.withPath(asked.firstPath()));
+                    MetricScope.withPath(asked.firstPath()));
         }
     }
 

@@ -351,6 +351,15 @@ class AccessTest {
     @Test
     void badQuestionsAreAnsweredWithTheFieldAtFault() {
         Caller caller = Caller.demo();
+        assertThat(caller.postText("/api/apps/gullcombe/no-such-thing", "{}")
+                        .json()
+                        .get("detail")
+                        .asString())
+                .isEqualTo("There is nothing at this address.");
+        assertField(
+                caller.postText("/api/apps", "{\"key\":\"k\",\"name\":\"n\",\"zone\":\"UTC\",\"currency\":\"EUR\"}"),
+                "lateLimitDays",
+                "is missing");
         assertField(caller.postText("/api/apps/gullcombe/retention", "{"), null, "JSON");
         assertField(
                 caller.postText(

@@ -246,7 +246,7 @@ class CatalogueTruthTest {
                     .isFalse();
             assertThat(Application.keeper().get("/api/audit").text())
                     .contains("activity changed")
-                    .contains("app_open no longer counts; active people a day, mean of 28 days");
+                    .contains("app_open no longer counts; active users per day, average of 28 days");
         } finally {
             Application.keeper().call("PUT", ACTIVITY, Map.of("event", "app_open", "counts", true));
         }

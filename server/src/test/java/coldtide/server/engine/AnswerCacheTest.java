@@ -2,7 +2,7 @@ package coldtide.server.engine;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import coldtide.server.who.Names;
+import coldtide.server.filter.DefinitionResolver;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -25,7 +25,7 @@ class AnswerCacheTest {
     private final Map<String, String> behaviours = new ConcurrentHashMap<>(Map.of("core", "beacon_lit"));
     private final AtomicInteger computed = new AtomicInteger();
 
-    private final Names names = new Names() {
+    private final DefinitionResolver names = new DefinitionResolver() {
         @Override
         public Optional<JsonNode> behaviour(String name) {
             return Optional.ofNullable(behaviours.get(name)).map(StringNode::valueOf);
@@ -49,7 +49,7 @@ class AnswerCacheTest {
     }
 
     /** An answer that says how a behaviour was defined when it was computed. */
-    private String answer(Names with) {
+    private String answer(DefinitionResolver with) {
         computed.incrementAndGet();
         return with.behaviour("core").map(JsonNode::asString).orElse("none");
     }

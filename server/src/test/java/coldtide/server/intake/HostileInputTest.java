@@ -8,7 +8,7 @@ import coldtide.server.Caller;
 import coldtide.server.Caller.Answer;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Engine;
-import coldtide.server.store.EventReader;
+import coldtide.server.store.event.EventReader;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -312,7 +312,7 @@ class HostileInputTest {
         assertThat(send(event("a", data(all))).get("taken").asInt()).isEqualTo(taken);
     }
 
-    /** Handbook, section 2: when an install names an account, its whole past joins that account's user. */
+    /** Handbook, User: when an install names an account, its whole past joins that account's user. */
     @Test
     void theSubjectIsTheInstallAlsoWhereAnAccountIsNamed() {
         send(

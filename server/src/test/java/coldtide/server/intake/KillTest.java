@@ -24,12 +24,12 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * The server killed with SIGKILL at random moments while a file is read and messages are sent. Afterwards every
- * acknowledged event is there once, none is there twice, and the file was gone on with to its last row. Most of the time it waits for a
- * server of its own, so it goes on beside all other tests.
+ * acknowledged event is there once, none is there twice, and the file was read on to its last row. Three kills here; {@code bench/kills}
+ * runs the same test with as many as one likes. Most of the time it waits for a server of its own, so it runs beside all other tests.
  */
 @Execution(ExecutionMode.CONCURRENT)
 class KillTest {
-    private static final int KILLS = Integer.getInteger("coldtide.kills", 20);
+    private static final int KILLS = Integer.getInteger("coldtide.kills", 3);
     private static final int FILE_ROWS = 60_000;
     private static final String SCHEMA = "killed";
 
@@ -48,7 +48,7 @@ class KillTest {
     private int lastImport;
 
     @Test
-    void killedTwentyTimesNothingIsLostAndNothingCountsTwice() throws Exception {
+    void killedAgainAndAgainNothingIsLostAndNothingCountsTwice() throws Exception {
         server = new OwnServer(folder, SCHEMA, "512m");
         Caller keeper = server.keeper();
         keeper.makeApp("sea", 400);
@@ -60,7 +60,7 @@ class KillTest {
             workUntilKilled(100 + random.nextInt(2900));
         }
         server.start();
-        JsonNode runs = allDone();
+        List<JsonNode> runs = allDone();
         server.kill();
         server.awaitEnd();
         long done = 0;
@@ -164,21 +164,26 @@ class KillTest {
         }
     }
 
-    private JsonNode allDone() throws InterruptedException {
+    /** Every import, one by one: the list has only the newest. */
+    private List<JsonNode> allDone() throws Exception {
         Caller keeper = server.keeper();
+        List<JsonNode> runs = new ArrayList<>();
+        for (String id : server.column("select id::text from import order by id")) {
+            runs.add(done(keeper, id));
+        }
+        return runs;
+    }
+
+    private static JsonNode done(Caller keeper, String id) throws InterruptedException {
+        JsonNode run = null;
         for (int tries = 0; tries < 2400; tries++) {
-            JsonNode runs = keeper.get("/api/apps/sea/imports").json();
-            boolean done = true;
-            for (JsonNode run : runs) {
-                done = done && (!run.get("finished").isNull() || waitsForItsSender(run));
-            }
-            if (done) {
-                return runs;
+            run = keeper.get("/api/apps/sea/imports/" + id).json();
+            if (!run.get("finished").isNull() || waitsForItsSender(run)) {
+                return run;
             }
             Thread.sleep(50);
         }
-        throw new AssertionError("The imports did not end within 2 minutes: "
-                + keeper.get("/api/apps/sea/imports").text());
+        throw new AssertionError("The import did not end within 2 minutes: " + run);
     }
 
     /** Its sender got no answer: the rest of its bytes is to come, or the word that it may be read. */

@@ -152,7 +152,7 @@ class LiveTest {
         throw new AssertionError("The event was not in the answers within 30 seconds.");
     }
 
-    /** Handbook §2: a sender whose clock is off by more than a minute is put right by when it says it sends. */
+    /** Handbook, Time of an event: a sender whose clock is off by more than a minute is put right by when it says it sends. */
     @ParameterizedTest
     @CsvSource({"0,0", "40,0", "-50,0", "3600,3600", "-86000,-86000"})
     void aWrongClockIsPutRight(long aheadSeconds, long shiftSeconds) throws SQLException {
@@ -242,7 +242,7 @@ class LiveTest {
     @Test
     void theBucketFillsByTheRateAndHoldsTwoSeconds() {
         HandClock clock = new HandClock();
-        KeyBrake brake = new KeyBrake(clock);
+        ApiRateLimiter brake = new ApiRateLimiter(clock);
         Sender sender = new Sender(1, 1, 100, "a");
         assertThat(brake.wait(sender, 150)).isZero();
         assertThat(brake.wait(sender, 50)).isZero();

@@ -2,12 +2,12 @@ package coldtide.server.intake;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import coldtide.core.log.LogLimits;
+import coldtide.core.log.column.LogLimits;
 import coldtide.server.Application;
 import coldtide.server.Caller;
 import coldtide.server.apps.Apps;
 import coldtide.server.engine.Engine;
-import coldtide.server.store.App;
+import coldtide.server.store.app.App;
 import java.nio.charset.StandardCharsets;
 import java.sql.SQLException;
 import java.sql.Statement;

@@ -135,7 +135,7 @@ class PurchaseListTest {
                 .isEqualTo("1 13500000");
     }
 
-    /** Handbook, section 2: a purchase that does not say how many is one. */
+    /** Handbook, Purchases: a purchase that does not say how many is one. */
     @Test
     void aPurchaseThatDoesNotSayHowManyIsOne() throws Exception {
         file("date,customer,amount,currency,item,quantity\n"

@@ -52,6 +52,21 @@ class UploadTest {
     }
 
     @Test
+    void importsOlderThanTheNewestFiftyAreListedFromOneBackwards() {
+        for (int i = 0; i < 53; i++) {
+            caller.post(imports, Map.of("fileName", "f" + i + ".csv", "bytes", 10, "fingerprint", "of " + i));
+        }
+        JsonNode newest = caller.get(imports).json();
+        assertThat(newest).hasSize(50);
+        JsonNode oldest = newest.get(49);
+        assertThat(oldest.get("fileName").asString()).isEqualTo("f3.csv");
+        JsonNode older =
+                caller.get(imports + "?before=" + oldest.get("id").asInt()).json();
+        assertThat(older.findValuesAsString("fileName")).containsExactly("f2.csv", "f1.csv", "f0.csv");
+        assertThat(caller.get(imports + "?before=0").status()).isEqualTo(400);
+    }
+
+    @Test
     void anUploadThatBrokeOffIsGoneOnWith() throws InterruptedException {
         int id = announce(FILE.length).get("id").asInt();
         assertThat(piece(id, 0, Arrays.copyOf(FILE, 30)).json().get("state").asString())

@@ -17,7 +17,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
-/** Measures over HTTP against SQL written independently from handbook §4 to §6. */
+/** Measures over HTTP against SQL written independently from the handbook. */
 @ExtendWith(Application.class)
 class MeasureTruthTest {
     private static final String CONTEXT = " from e join event_context c on c.id = context_id where ";
@@ -207,7 +207,7 @@ class MeasureTruthTest {
         }
     }
 
-    /** Rolling 7 days ending each day, people counted once (handbook §4). */
+    /** Rolling 7 days ending each day, people counted once (handbook, Cumulative, rolling). */
     @Test
     void trailingPeopleAreWhatSqlSays() throws SQLException {
         JsonNode all = table("DAY", measure("PEOPLE", "") + ",'course':{'kind':'TRAILING','periods':7}")
@@ -242,9 +242,9 @@ class MeasureTruthTest {
             value = {
                 "'splits':[{'property':'nothing'}] | No property named \\\"nothing\\\" was ever received.",
                 "'splits':[{'property':'country','top':1001}] | A split tells 1 to 1000 values apart, not 1001.",
-                "'splits':[{'property':'country','people':[]}] | A split is by a property or by groups of people.",
+                "'splits':[{'property':'country','people':[]}] | A split is by a property or by groups of users.",
                 "'measures':[{'name':'a','kind':'PEOPLE','what':{'event':'nothing'}}] | measures[0].what",
-                "'measures':[{'name':'a','kind':'PEOPLE','what':{'did':{'event':'purchase'}}}] | is no condition on events",
+                "'measures':[{'name':'a','kind':'PEOPLE','what':{'did':{'event':'purchase'}}}] | is not a condition on events",
                 "'measures':[{'name':'a','kind':'SUM','property':'item'}] | has no numbers to compute with",
                 "'measures':[{'name':'a','kind':'SUM','property':'nothing'}] | measures[0].property",
                 "'formulas':[{'name':'f','text':'a / ) 2'}] | formulas[0]@5",

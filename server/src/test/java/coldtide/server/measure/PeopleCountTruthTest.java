@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
 
-/** Conditions over HTTP, as docs/condition-format.md writes them, against SQL written independently from handbook §6. */
+/** Conditions over HTTP, as docs/condition-format.md writes them, against SQL written independently from the handbook. */
 @ExtendWith(Application.class)
 class PeopleCountTruthTest {
     private static final String FIRST_DAYS = "(select person, min(day) as first from e group by person)";
@@ -132,8 +132,8 @@ class PeopleCountTruthTest {
                 "{'property': 'country', 'is': {}} | among.is | must be a text or a list of texts",
                 "{'property': 'country', 'matches': '(a'} | among | cannot be read",
                 "{'all': {}} | among.all | must be a list",
-                "{'all': [{'any': []}]} | among.all[0] | is no condition on people",
-                "{'did': {'events': 'x'}} | among.did | is no condition on events",
+                "{'all': [{'any': []}]} | among.all[0] | is not a condition on users",
+                "{'did': {'events': 'x'}} | among.did | is not a condition on events",
                 "{'did': {'active': true}, 'atLeast': 3, 'atMost': 2} | among | from 3 to 2 times",
                 "{'did': {'active': true}, 'atLeast': 1.5} | among.atLeast | must be a whole number",
                 "{'did': {'active': true}, 'when': {'lastDays': 0}} | among.when.lastDays | must be at least 1",

@@ -24,7 +24,7 @@ import tools.jackson.databind.JsonNode;
  */
 @Execution(ExecutionMode.CONCURRENT)
 class EraseKillTest {
-    private static final int ROUNDS = 5;
+    private static final int ROUNDS = Integer.getInteger("coldtide.kills", 3);
     private static final int ROWS = 30_000;
     private static final int USERS = 100;
 

@@ -91,7 +91,7 @@ class RegisterTest {
         Answer refused =
                 ask(Caller.demo(), "gullcombe", "{'by':'EVENTS','largestFirst':true,'columns':[],'from':0,'most':501}");
         assertThat(refused.status()).isEqualTo(400);
-        assertThat(refused.text()).contains("A page has 1 to 500 people");
+        assertThat(refused.text()).contains("A page has 1 to 500 users");
         assertThat(Caller.demo().get("/api/apps/gullcombe/register/a999999999").status())
                 .isEqualTo(404);
     }
@@ -140,7 +140,7 @@ class RegisterTest {
                 .asString();
         assertThat(keeper.call("DELETE", "/api/apps/erasing/register/" + id, Map.of("typed", "ana"))
                         .text())
-                .contains("This is not the name of the person; nothing was erased.");
+                .contains("This is not the name of the user; nothing was erased.");
         assertThat(Caller.demo()
                         .call("DELETE", "/api/apps/erasing/register/" + id, Map.of("typed", "änna@hafen"))
                         .status())

@@ -52,7 +52,7 @@ class AdoptionBySliceTest {
     void whatIsNotKnownIsSaid() {
         Answer property = Caller.demo().get(PATH + "&by=level");
         assertThat(property.status()).isEqualTo(400);
-        assertThat(property.text()).contains("\u201clevel\u201d says nothing of people", "country");
+        assertThat(property.text()).contains("\u201clevel\u201d is not a property of users", "country");
         Answer version = Caller.demo().get("/api/apps/gullcombe/standings/adoption?version=9.9&by=country");
         assertThat(version.status()).isEqualTo(400);
         assertThat(version.text()).contains("No release \u201c9.9\u201d on all platforms is known.");

@@ -3,9 +3,10 @@ package coldtide.server.rows;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import coldtide.core.log.RevenueType;
-import coldtide.server.store.App;
-import coldtide.server.store.IncomingEvent;
+import coldtide.core.log.rule.RevenueType;
+import coldtide.server.rows.file.CsvRows;
+import coldtide.server.store.app.App;
+import coldtide.server.store.event.IncomingEvent;
 import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
@@ -35,12 +36,12 @@ class RowCheckTest {
             "level",
             "note");
 
-    static Reading reading(List<String> header) {
-        List<Reading.Column> columns = header.stream()
-                .map(name -> new Reading.Column(name, Part.ofColumn(name), name))
+    static ImportFormat reading(List<String> header) {
+        List<ImportFormat.Column> columns = header.stream()
+                .map(name -> new ImportFormat.Column(name, ColumnMeaning.ofColumn(name), name))
                 .toList();
-        return new Reading(
-                Reading.Format.CSV,
+        return new ImportFormat(
+                ImportFormat.Format.CSV,
                 false,
                 "UTF-8",
                 ",",
@@ -58,7 +59,7 @@ class RowCheckTest {
     }
 
     private static IncomingEvent read(List<String> cells) throws Exception {
-        Reading reading = reading(HEADER);
+        ImportFormat reading = reading(HEADER);
         return new RowCheck(reading, APP, NOW).event(CsvRows.row(reading, 2, cells));
     }
 

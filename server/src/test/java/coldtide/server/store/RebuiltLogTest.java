@@ -3,10 +3,15 @@ package coldtide.server.store;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.core.log.EventLog;
-import coldtide.core.log.Money;
-import coldtide.core.log.RevenueType;
+import coldtide.core.log.rule.Money;
+import coldtide.core.log.rule.RevenueType;
 import coldtide.server.Application;
 import coldtide.server.engine.Engine;
+import coldtide.server.store.app.App;
+import coldtide.server.store.app.AppRepository;
+import coldtide.server.store.event.EventReader;
+import coldtide.server.store.event.EventWriter;
+import coldtide.server.store.event.IncomingEvent;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.sql.Statement;

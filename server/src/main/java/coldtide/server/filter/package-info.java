@@ -1,0 +1,2 @@
+/** Conditions as JSON (docs/condition-format.md). Uses {@code http}. */
+package coldtide.server.filter;

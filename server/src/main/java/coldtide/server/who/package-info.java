@@ -1,2 +1,0 @@
-/** Conditions as JSON (docs/condition-format.md). Uses {@code http}. */
-package coldtide.server.who;

@@ -1,0 +1,14 @@
+import { useOutletContext } from 'react-router';
+import type { AppView, Foot, RailView } from '../api/queries';
+import type { Asked } from './question';
+
+/** What every room gets from the frame. */
+export interface FrameContext {
+  app: AppView;
+  rail: RailView | undefined;
+  asked: Asked;
+  /** Says what the room's answer rests on; it stands in the foot. */
+  setFoot: (foot: Foot | undefined) => void;
+}
+
+export const useFrame = () => useOutletContext<FrameContext>();

@@ -1,3 +1,0 @@
-import type { Role } from '../../api/settings';
-
-export const ROLES: Record<Role, string> = { READER: 'reader', ANALYST: 'analyst', KEEPER: 'keeper' };
