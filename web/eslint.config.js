@@ -4,6 +4,12 @@ import a11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
+// What an effect returns is called when it ends; a call in its place may return anything, and did once.
+const SHORT_EFFECT = {
+  selector: 'CallExpression[callee.name=/^use(Layout)?Effect$/] > ArrowFunctionExpression[expression=true]',
+  message: 'Write the body of an effect in braces, so that it returns nothing but its end.',
+};
+
 export default tseslint.config(
   { ignores: ['target', 'node_modules', 'src/api/schema.generated.ts'] },
   js.configs.recommended,
@@ -16,6 +22,7 @@ export default tseslint.config(
       ...reactHooks.configs.recommended.rules,
       '@typescript-eslint/consistent-type-definitions': ['error', 'interface'],
       '@typescript-eslint/no-non-null-assertion': 'error',
+      'no-restricted-syntax': ['error', SHORT_EFFECT],
     },
   },
   {
@@ -72,6 +79,7 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
+        SHORT_EFFECT,
         {
           selector: 'JSXOpeningElement[name.name=/^(button|select|input|table|textarea)$/]',
           message: 'Take it from src/kit.',

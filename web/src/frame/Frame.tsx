@@ -62,7 +62,9 @@ export function Frame() {
     document.title = [room?.name, app?.name, 'Cold Tide'].filter(Boolean).join(' \u2013 ');
   }, [room, app]);
   // Fetched before it is asked for, so that what is typed after Ctrl K is not lost.
-  useEffect(() => void fetchFinder(), []);
+  useEffect(() => {
+    void fetchFinder();
+  }, []);
   const noEvents = answer.error instanceof ProblemError && answer.error.status === 409;
   if (apps.isPending) return null;
   return (

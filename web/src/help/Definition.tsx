@@ -10,7 +10,9 @@ interface DefinitionProps {
 
 /** What the handbook says of a term. */
 export default function Definition({ term: name, onShown }: DefinitionProps) {
-  useEffect(() => onShown?.(), [onShown]);
+  useEffect(() => {
+    onShown?.();
+  }, [onShown]);
   const term = termOf(name);
   if (!term) return <p>The handbook has no section &ldquo;{name}&rdquo;.</p>;
   return (

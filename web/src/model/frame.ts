@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { useOutletContext } from 'react-router';
 import type { AppView, Foot, RailView } from '../api/queries';
 import type { Asked } from './question';
@@ -12,3 +13,12 @@ export interface FrameContext {
 }
 
 export const useFrame = () => useOutletContext<FrameContext>();
+
+/** Shows in the foot what an answer rests on, for as long as the answer is on the page. */
+export function useFoot(foot: Foot | undefined) {
+  const { setFoot } = useFrame();
+  useEffect(() => {
+    setFoot(foot);
+    return () => setFoot(undefined);
+  }, [foot, setFoot]);
+}

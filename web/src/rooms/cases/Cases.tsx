@@ -1,11 +1,10 @@
 import Box from '@mui/material/Box';
 import { AnswerTools } from '../../export/AnswerTools';
-import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { useChanges, type ChangesView, type IncidentView } from '../../api/changes';
 import type { Foot } from '../../api/queries';
 import { useWatched } from '../../api/watched';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { NoEvents } from '../../parts/NoEvents';
 import { saveCsv } from '../../export/saveCsv';
 import { Case } from './Case';
@@ -19,9 +18,9 @@ import { TermMark } from '../../help/TermMark';
 /** What fell, each with the argument why. */
 export default function Cases() {
   const frame = useFrame();
-  const { app, asked, rail, setFoot } = frame;
+  const { app, asked, rail } = frame;
   const changes = useChanges(app.key, rail !== undefined);
-  useEffect(() => setFoot(changes.data?.foot), [changes.data, setFoot]);
+  useFoot(changes.data?.foot);
   if (!rail) return <NoEvents app={app} />;
   const opened = asked.param('case');
   const kept = Number(asked.param('kept') ?? NaN);

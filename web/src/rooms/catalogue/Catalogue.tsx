@@ -1,6 +1,5 @@
 import { AnswerTools } from '../../export/AnswerTools';
 import TextField from '@mui/material/TextField';
-import { useEffect } from 'react';
 import {
   useCatalogueEvents,
   useCatalogueProperties,
@@ -11,7 +10,7 @@ import {
 } from '../../api/catalogue';
 import { useSession, type Foot } from '../../api/queries';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { Answer } from '../../parts/answer/Answer';
 import { NoEvents } from '../../parts/NoEvents';
 import type { Asked } from '../../model/question';
@@ -98,10 +97,10 @@ function useCommon({ asked, app }: FrameContext) {
 }
 
 function Events({ frame, shown }: RoomProps) {
-  const { asked, setFoot } = frame;
+  const { asked } = frame;
   const answer = useCatalogueEvents(asked.app, asked.range);
   const common = useCommon(frame);
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const view: RecordedEvents | undefined = answer.data?.answer;
   const events = view ? shownEvents(view.events, common.entries, shown, common.like) : [];
   const save = () =>
@@ -121,10 +120,10 @@ function Events({ frame, shown }: RoomProps) {
 }
 
 function Properties({ frame, shown }: RoomProps) {
-  const { asked, setFoot } = frame;
+  const { asked } = frame;
   const answer = useCatalogueProperties(asked.app, asked.range);
   const common = useCommon(frame);
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const view: RecordedProperty[] | undefined = answer.data?.answer;
   const properties = view ? shownProperties(view, common.entries, shown, common.like) : [];
   const save = () => view && saveCsv(`${asked.app}-properties.csv`, propertyCsv(properties, common.entries));

@@ -1,11 +1,10 @@
 import { AnswerTools } from '../../export/AnswerTools';
-import { useEffect } from 'react';
 import { useContrast, type ContrastRow, type ContrastView } from '../../api/contrast';
 import type { Foot } from '../../api/queries';
 import { useEventNames } from '../../api/catalogue';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
 import { AmongWord } from '../../parts/condition/ConditionWords';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { Answer } from '../../parts/answer/Answer';
 import { NoEvents } from '../../parts/NoEvents';
 import { peopleParam } from '../../model/question';
@@ -21,14 +20,14 @@ const START: PersonCondition = { property: 'platform', is: 'ios' };
 /** Two groups of people: every headline figure and every event, with difference, interval and correction. */
 export default function Compare() {
   const frame = useFrame();
-  const { asked, rail, setFoot } = frame;
+  const { asked, rail } = frame;
   const first = peopleParam(asked.param('first')) ?? START;
   const second = peopleParam(asked.param('second'));
   const order = asked.param('order') === 'difference' ? 'difference' : 'list';
   const { range } = asked;
   const ready = range && !isEveryone(first);
   const answer = useContrast(asked.app, ready ? { range, first, second: second ?? null } : undefined);
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   if (!rail) return <NoEvents app={frame.app} />;
   const set = (name: 'first' | 'second') => (who: PersonCondition) =>
     asked.set({ [name]: isEveryone(who) ? null : JSON.stringify(who) });

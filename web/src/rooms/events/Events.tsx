@@ -1,7 +1,7 @@
 import { Editor } from '../../kit/layout';
 import { AnswerTools } from '../../export/AnswerTools';
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { extractFile, useExtract, type ExtractAsk, type ExtractView, type Format } from '../../api/extracts';
 import { useNames, useWords } from '../../api/words';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
@@ -9,7 +9,7 @@ import { ColumnsField } from '../../parts/ColumnsField';
 import { AmongWord } from '../../parts/condition/ConditionWords';
 import { EventsEditor } from '../../parts/condition/EventsEditor';
 import { useDraft } from '../../parts/condition/useDraft';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { Answer, type Finding } from '../../parts/answer/Answer';
 import { NoEvents } from '../../parts/NoEvents';
 import { Pages } from '../../kit/Pages';
@@ -28,11 +28,11 @@ const DEEPEST = 10_000;
 /** Single events as they came, in order, and all of them as a file. */
 export default function Events() {
   const frame = useFrame();
-  const { asked, rail, setFoot, app } = frame;
+  const { asked, rail, app } = frame;
   const words = wordsOf(asked);
   const ask = askOf(words, asked);
   const answer = useExtract(app.key, ask);
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   if (!rail) return <NoEvents app={app} />;
   return (
     <>

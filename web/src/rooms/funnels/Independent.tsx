@@ -1,8 +1,8 @@
 import { STAIRS } from './stairs/looks';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useIndependent, type FunnelAsk, type IndependentView } from '../../api/funnel';
 import { AnswerTools } from '../../export/AnswerTools';
-import type { FrameContext } from '../../model/frame';
+import { type FrameContext, useFoot } from '../../model/frame';
 import { Answer, type Finding } from '../../parts/answer/Answer';
 import { PeopleSheet, type Picked } from '../../parts/PeopleSheet';
 import { saveCsv } from '../../export/saveCsv';
@@ -18,9 +18,9 @@ import { Table } from '../../kit/Table';
 
 /** Each step by itself: never in words of a sequence. */
 export function Independent({ frame, words, names, ask, children }: WayProps) {
-  const { asked, setFoot } = frame;
+  const { asked } = frame;
   const answer = useIndependent(asked.app, ask && aloneOf(ask, words.alone));
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const told = ask && answer.data?.answer;
   const view = told && told.done.length === words.steps.length ? told : undefined;
   const save = () => {

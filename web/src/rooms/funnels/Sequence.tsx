@@ -1,7 +1,7 @@
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { useAfter, useFunnel, useIndependent } from '../../api/funnel';
 import { AnswerTools } from '../../export/AnswerTools';
-import type { FrameContext } from '../../model/frame';
+import { type FrameContext, useFoot } from '../../model/frame';
 import { Answer, type Finding } from '../../parts/answer/Answer';
 import { saveCsv } from '../../export/saveCsv';
 import { groupName, splitOf } from '../../model/split';
@@ -19,11 +19,11 @@ import { Check } from '../../kit/fields';
 
 /** Steps that hang together: the stairs, and whatever is told besides. */
 export function Sequence({ frame, words, names, ask, children }: WayProps) {
-  const { asked, setFoot } = frame;
+  const { asked } = frame;
   const answer = useFunnel(asked.app, ask);
   const alone = useIndependent(asked.app, ask && words.beside ? aloneOf(ask, 'PEOPLE') : undefined);
   const gaps = gapsOf(words, useRecorded(asked));
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const told = ask && answer.data?.answer;
   // What was told of other steps is not shown for these.
   const view = told && told.all.steps.length === words.steps.length ? told : undefined;

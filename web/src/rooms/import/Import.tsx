@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useImports, useIntakeNow, type ImportView, type Which } from '../../api/intake';
 import { useSession, type AppView } from '../../api/queries';
 import { useFrame } from '../../model/frame';
@@ -12,12 +12,11 @@ const ALL: Which = {};
 
 /** Import: files and live senders, how many of their rows were accepted, and the rejected rows. */
 export default function Import() {
-  const { app, setFoot } = useFrame();
+  const { app } = useFrame();
   const session = useSession();
   const imports = useImports(app.key);
   const [which, setWhich] = useState(ALL);
   const [looking, setLooking] = useState<ImportView>();
-  useEffect(() => setFoot(undefined), [setFoot]);
   const stillThere = imports.data?.find((run) => run.id === looking?.id)?.state ?? 'LOOKED_AT';
   return (
     <div className="intake sheet">

@@ -1,7 +1,7 @@
 import { ChartTitle } from '../../charts/ChartTitle';
 import Box from '@mui/material/Box';
 import { Row } from '../../kit/layout';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useEventNames } from '../../api/catalogue';
 import { useLevels, usePlaces, type LevelView, type PlacesView } from '../../api/places';
 import { useSession, type Foot } from '../../api/queries';
@@ -9,7 +9,7 @@ import { useWords } from '../../api/words';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
 import { AnswerTools } from '../../export/AnswerTools';
 import { AmongWord } from '../../parts/condition/ConditionWords';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { useLetter } from '../../model/keys';
 import { Answer } from '../../parts/answer/Answer';
 import { NoEvents } from '../../parts/NoEvents';
@@ -43,12 +43,12 @@ import { TextButton } from '../../kit/buttons';
 /** What is done where on the plan of a level, and how the app runs there. */
 export default function Levels() {
   const frame = useFrame();
-  const { asked, rail, setFoot, app } = frame;
+  const { asked, rail, app } = frame;
   const levels = useLevels(app.key, rail !== undefined);
   const all = levels.data?.answer ?? [];
   const words = wordsOf(asked, all);
   const answer = usePlaces(app.key, askOf(words, asked));
-  useEffect(() => setFoot(answer.data?.foot ?? levels.data?.foot), [answer.data, levels.data, setFoot]);
+  useFoot(answer.data?.foot ?? levels.data?.foot);
   if (!rail) return <NoEvents app={app} />;
   if (levels.data && all.length === 0) {
     return (

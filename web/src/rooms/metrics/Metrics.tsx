@@ -1,11 +1,10 @@
 import { AnswerTools } from '../../export/AnswerTools';
-import { useEffect } from 'react';
 import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
 import { useMeasures, type MeasureView } from '../../api/measures';
 import type { Foot } from '../../api/queries';
 import { useNames } from '../../api/words';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { Answer } from '../../parts/answer/Answer';
 import { NoEvents } from '../../parts/NoEvents';
 import { saveCsv } from '../../export/saveCsv';
@@ -23,7 +22,7 @@ import { WeekHours } from './WeekHours';
 /** Any measures, by period, told apart by anything. */
 export default function Metrics() {
   const frame = useFrame();
-  const { asked, rail, setFoot } = frame;
+  const { asked, rail } = frame;
   const words = wordsOf(asked.param);
   const whole = words.measures.every(isWhole) && words.splits.every((split) => split.property !== '');
   const answer = useMeasures(
@@ -31,7 +30,7 @@ export default function Metrics() {
     asked.range && whole ? askOf(words, asked.range, asked.compared) : undefined,
   );
   const names = useNames(asked.app);
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const view = answer.data?.answer;
   // While the next answer is on its way, the last one has fewer or more measures than the words.
   const fits = view && view.range.measures.length === words.measures.length + words.formulas.length;

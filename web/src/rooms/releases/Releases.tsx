@@ -1,9 +1,8 @@
 import type { Foot } from '../../api/queries';
 import { AnswerTools } from '../../export/AnswerTools';
-import { useEffect } from 'react';
 import { useChanges } from '../../api/changes';
 import { useStandings, type StandingView } from '../../api/standings';
-import { useFrame } from '../../model/frame';
+import { useFrame, useFoot } from '../../model/frame';
 import { NoEvents } from '../../parts/NoEvents';
 import type { Asked } from '../../model/question';
 import { saveCsv } from '../../export/saveCsv';
@@ -22,9 +21,9 @@ const keyOf = (standing: StandingView) => `${standing.version}.${standing.platfo
 /** How each release stands against what it followed. */
 export default function Releases() {
   const frame = useFrame();
-  const { app, asked, rail, setFoot } = frame;
+  const { app, asked, rail } = frame;
   const standings = useStandings(app.key, rail !== undefined);
-  useEffect(() => setFoot(standings.data?.foot), [standings.data, setFoot]);
+  useFoot(standings.data?.foot);
   if (!rail) return <NoEvents app={app} />;
   const releases = standings.data?.answer.releases;
   const opened = asked.param('release');

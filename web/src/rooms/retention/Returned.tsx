@@ -1,11 +1,11 @@
 import Box from '@mui/material/Box';
 import { Row } from '../../kit/layout';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useCatalogueEvents, useEventNames } from '../../api/catalogue';
 import { useRetention, type RetentionAsk, type RetentionView, type Split } from '../../api/retention';
 import { useWords } from '../../api/words';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
-import type { FrameContext } from '../../model/frame';
+import { type FrameContext, useFoot } from '../../model/frame';
 import { AnswerTools } from '../../export/AnswerTools';
 import { Answer } from '../../parts/answer/Answer';
 import { amongOf } from '../../model/question';
@@ -30,7 +30,7 @@ import { OneOf } from '../../kit/fields';
 
 /** Of those who started in a period, how many came back at each age. */
 export function Returned({ frame, words }: { frame: FrameContext; words: Words }) {
-  const { asked, rail, setFoot } = frame;
+  const { asked, rail } = frame;
   const names = useEventNames(asked.app);
   const way = words.ways[words.shown] ?? null;
   const around = rail?.versions.find((version) => version.version === words.around);
@@ -38,7 +38,7 @@ export function Returned({ frame, words }: { frame: FrameContext; words: Words }
   const ask = backAsk(asked, words, around?.starts ?? null);
   const answer = useRetention(asked.app, ask);
   const mixes = useMixes(asked.app, ask, words, answer.data?.answer);
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const shownAs = (chosen: Chosen) => (chosen === null ? ANY : names.shown(chosen));
   const view = answer.data && named(answer.data.answer, words, shownAs);
   const split = splitOf(asked);

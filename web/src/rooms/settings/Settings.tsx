@@ -1,6 +1,5 @@
 import { IN_SMALL } from '../../kit/windows';
 import Box from '@mui/material/Box';
-import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { useSession } from '../../api/queries';
 import { useFrame } from '../../model/frame';
@@ -54,10 +53,9 @@ const KEEPERS = new Set<Part>(['people', 'keys', 'audit', 'app']);
 
 /** What is entered by hand about an app, and who may come in. */
 export default function Settings() {
-  const { app, setFoot } = useFrame();
+  const { app } = useFrame();
   const [params, setParams] = useSearchParams();
   const role = useSession().data?.role;
-  useEffect(() => setFoot(undefined), [setFoot]);
   const asked = params.get('part') ?? 'marks';
   const part: Part = asked in SETTINGS ? (asked as Part) : 'marks';
   const may = role === 'KEEPER' || !KEEPERS.has(part);

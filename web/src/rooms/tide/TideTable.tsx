@@ -1,13 +1,13 @@
 import { Row } from '../../kit/layout';
 import { AnswerTools } from '../../export/AnswerTools';
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import type { Foot, Grain, RowView, TideTableView } from '../../api/queries';
 import { useTideTable } from '../../api/queries';
 import { useWords } from '../../api/words';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
 import { AmongWord } from '../../parts/condition/ConditionWords';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { Answer } from '../../parts/answer/Answer';
 import { NoEvents } from '../../parts/NoEvents';
 import { amongOf, amongParam, type Asked } from '../../model/question';
@@ -39,8 +39,7 @@ export default function TideTable() {
   const { range, compared } = asked;
   const among = amongOf(asked);
   const answer = useTideTable(asked.app, range && compared && { range, compared, grain, among });
-  const { setFoot } = frame;
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   if (!rail) return <NoEvents app={frame.app} />;
   return (
     <>

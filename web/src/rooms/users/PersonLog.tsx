@@ -2,11 +2,11 @@ import { ANSWER } from '../../parts/answer/Answer';
 import Box from '@mui/material/Box';
 import { Row } from '../../kit/layout';
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useRegister, usePersonLog, type EntryOfLog, type PersonLogView } from '../../api/register';
 import { useEventNames } from '../../api/catalogue';
 import { useSession } from '../../api/queries';
-import type { FrameContext } from '../../model/frame';
+import { type FrameContext, useFoot } from '../../model/frame';
 import { dateWords, dayOf, dayWords, instantIn, instantParts } from '../../words/dates';
 import { count, duration, money, plural } from '../../words/numbers';
 import { EraseForm } from './EraseForm';
@@ -24,12 +24,12 @@ interface PersonLogProps {
 
 /** One person's diary, newest first, with the way to the next person of the same result. */
 export function PersonLog({ frame, id, words }: PersonLogProps) {
-  const { app, asked, setFoot } = frame;
+  const { app, asked } = frame;
   const [from, setFrom] = useState(0);
   const answer = usePersonLog(app.key, id, from, ENTRIES);
   const role = useSession().data?.role;
   const [erasing, setErasing] = useState(false);
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const view = answer.data?.answer;
   return (
     <>

@@ -1,12 +1,12 @@
 import { AnswerTools } from '../../export/AnswerTools';
 import TextField from '@mui/material/TextField';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { askRegister, findPeople, useRegister, type By, type RegisterView } from '../../api/register';
 import { AnswerFrame } from '../../parts/answer/AnswerFrame';
 import { ColumnsField } from '../../parts/ColumnsField';
 import { AmongWord } from '../../parts/condition/ConditionWords';
-import { useFrame, type FrameContext } from '../../model/frame';
+import { useFrame, type FrameContext, useFoot } from '../../model/frame';
 import { Answer, type Finding } from '../../parts/answer/Answer';
 import { NoEvents } from '../../parts/NoEvents';
 import { Pages } from '../../kit/Pages';
@@ -20,11 +20,11 @@ import { UserRows } from './UserRows';
 /** People in order, and each of them whole. */
 export default function Users() {
   const frame = useFrame();
-  const { asked, rail, setFoot } = frame;
+  const { asked, rail } = frame;
   const words = wordsOf(asked.param);
   const person = asked.param('person');
   const answer = useRegister(asked.app, questionOf(words));
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   if (!rail) return <NoEvents app={frame.app} />;
   if (person) return <PersonLog frame={frame} id={person} words={words} />;
   const set = (change: Partial<Words>) => asked.set(paramsOf({ ...change, from: change.from ?? 0 }));

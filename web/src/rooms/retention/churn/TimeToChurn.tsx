@@ -1,8 +1,7 @@
-import { useEffect } from 'react';
 import { useSurvival, type SurvivalView } from '../../../api/retention';
 import { AnswerTools } from '../../../export/AnswerTools';
 import { saveCsv } from '../../../export/saveCsv';
-import type { FrameContext } from '../../../model/frame';
+import { type FrameContext, useFoot } from '../../../model/frame';
 import { splitOf } from '../../../model/split';
 import { Answer } from '../../../parts/answer/Answer';
 import { AnswerFrame } from '../../../parts/answer/AnswerFrame';
@@ -15,9 +14,9 @@ import { ChurnTable } from './ChurnTable';
 
 /** How long users stay before they churn. */
 export function TimeToChurn({ frame, words }: { frame: FrameContext; words: Words }) {
-  const { asked, setFoot } = frame;
+  const { asked } = frame;
   const answer = useSurvival(asked.app, quietAsk(asked, words));
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const view = answer.data?.answer as SurvivalView | undefined;
   const split = splitOf(asked);
   const lines = view ? linesOf(view, split) : [];

@@ -1,10 +1,10 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useEventNames } from '../../../api/catalogue';
 import { useEarly } from '../../../api/retention';
 import { AnswerTools } from '../../../export/AnswerTools';
 import { saveCsv } from '../../../export/saveCsv';
 import { Check } from '../../../kit/fields';
-import type { FrameContext } from '../../../model/frame';
+import { type FrameContext, useFoot } from '../../../model/frame';
 import { Answer } from '../../../parts/answer/Answer';
 import { AnswerFrame } from '../../../parts/answer/AnswerFrame';
 import { earlyAsk } from '../asks';
@@ -15,11 +15,11 @@ import { EarlyTable } from './EarlyTable';
 
 /** Which early behaviours go with coming back. */
 export function Early({ frame, words }: { frame: FrameContext; words: Words }) {
-  const { asked, setFoot } = frame;
+  const { asked } = frame;
   const names = useEventNames(asked.app);
   const [every, setEvery] = useState(false);
   const answer = useEarly(asked.app, earlyAsk(asked, words));
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const view = answer.data?.answer;
   const ties = view ? (every ? view.ties : bestOfEach(view.ties)) : [];
   const save = () => {

@@ -1,8 +1,8 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEventNames } from '../../../api/catalogue';
 import { useValue, type Split, type ValueView } from '../../../api/retention';
 import { AnswerFrame } from '../../../parts/answer/AnswerFrame';
-import type { FrameContext } from '../../../model/frame';
+import { type FrameContext, useFoot } from '../../../model/frame';
 import { AnswerTools } from '../../../export/AnswerTools';
 import { Answer } from '../../../parts/answer/Answer';
 import { amongOf } from '../../../model/question';
@@ -25,10 +25,10 @@ const MOST_PERCENT = 42;
 
 /** Of those who started in a period, how much each had brought by each age. */
 export function Value({ frame, words }: { frame: FrameContext; words: Words }) {
-  const { asked, setFoot } = frame;
+  const { asked } = frame;
   const names = useEventNames(asked.app);
   const answer = useValue(asked.app, valueAsk(asked, words));
-  useEffect(() => setFoot(answer.data?.foot), [answer.data, setFoot]);
+  useFoot(answer.data?.foot);
   const view = answer.data?.answer;
   const split = splitOf(asked);
   const save = () => {
