@@ -1,5 +1,7 @@
 import Box from '@mui/material/Box';
+import { useRef, useState } from 'react';
 import { compact } from '../words/numbers';
+import { moveByArrow, placeOf } from '../kit/cells';
 import { Table } from '../kit/Table';
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
@@ -21,17 +23,30 @@ interface WeekGridProps {
   title: string;
   /** Mean of each weekday and hour; null where no such day lies in the range. */
   values: (number | null)[][];
-  /** The whole of a cell in words, for who points at it. */
+  /** The whole of a cell in words; it stands under the table while the cell is pointed at or has the focus. */
   say: (day: number, hour: number) => string;
 }
 
-/** Weekdays by hours of the clock: the number in each cell, the more of it the darker. */
+/** Weekdays by hours of the clock: the number in each cell, the more of it the darker. One stop of Tab; arrows move within. */
 export function WeekGrid({ title, values, say }: WeekGridProps) {
   const most = Math.max(...values.flat().map((value) => value ?? 0), Number.MIN_VALUE);
+  const table = useRef<HTMLTableElement>(null);
+  const [told, setTold] = useState<string>();
+  const tell = (target: EventTarget) => {
+    const place = placeOf(target);
+    if (place) setTold(`${WEEKDAYS[place.row] ?? ''} ${say(place.row, place.column)}`);
+  };
   return (
     <Box component="figure" sx={LOOK}>
       <figcaption className="serif">{title}</figcaption>
-      <Table>
+      <Table
+        ref={table}
+        role="grid"
+        aria-label={title}
+        onMouseOver={(event) => tell(event.target)}
+        onFocus={(event) => tell(event.target)}
+        onKeyDown={(event) => moveByArrow(event, table.current)}
+      >
         <thead>
           <tr>
             <th scope="col">
@@ -46,7 +61,7 @@ export function WeekGrid({ title, values, say }: WeekGridProps) {
         </thead>
         <tbody>
           {WEEKDAYS.map((name, day) => (
-            <tr key={name} data-weekday={name}>
+            <tr key={name} data-weekday={name} data-row={day}>
               <th scope="row">{name}</th>
               {HOURS.map((hour) => {
                 const value = values[day]?.[hour] ?? null;
@@ -54,7 +69,8 @@ export function WeekGrid({ title, values, say }: WeekGridProps) {
                 return (
                   <td
                     key={hour}
-                    title={say(day, hour)}
+                    data-column={hour}
+                    tabIndex={day === 0 && hour === 0 ? 0 : -1}
                     style={{ background: `color-mix(in srgb, var(--deep) ${shade}%, var(--sheet))` }}
                   >
                     {value === null ? '–' : compact(Number(value.toPrecision(3)))}
@@ -65,6 +81,9 @@ export function WeekGrid({ title, values, say }: WeekGridProps) {
           ))}
         </tbody>
       </Table>
+      <p className="second" aria-live="polite">
+        {told ?? 'Point at a square, or go to one with the arrow keys, for its events, users and days.'}
+      </p>
     </Box>
   );
 }

@@ -24,7 +24,7 @@ const LOOK = {
 /** The argument as it grows; the step in hand is shown at the right. */
 export function Argument({ steps, inHand, onStep, says }: ArgumentProps) {
   return (
-    <Box component="ol" className="case-argument" sx={LOOK}>
+    <Box component="ol" className="case-argument" sx={LOOK} aria-label="Argument">
       {steps.map((step) => (
         <li key={step.key} className={step.key === inHand ? 'in-hand' : undefined}>
           <PlainButton

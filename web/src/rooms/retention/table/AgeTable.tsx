@@ -4,6 +4,7 @@ import { memo, useMemo, useRef, type KeyboardEvent, type MouseEvent, type ReactN
 import { useWidth } from '../../../kit/useWidth';
 import { NAMES_WIDTH } from './AgeCurves';
 import { Table } from '../../../kit/Table';
+import { moveByArrow, placeOf } from '../../../kit/cells';
 import { PlainButton } from '../../../kit/buttons';
 import { TermMark } from '../../../help/TermMark';
 
@@ -93,21 +94,6 @@ export function AgeTable(props: AgeTableProps) {
   );
 }
 
-function placeOf(target: EventTarget | null) {
-  const cell = target instanceof Element ? target.closest<HTMLElement>('[data-column]') : null;
-  const row = cell?.closest<HTMLElement>('[data-row]');
-  return cell && row
-    ? { cell, row: Number(row.dataset.row), column: Number(cell.dataset.column) }
-    : undefined;
-}
-
-const STEPS: Record<string, readonly [number, number]> = {
-  ArrowUp: [-1, 0],
-  ArrowDown: [1, 0],
-  ArrowLeft: [0, -1],
-  ArrowRight: [0, 1],
-};
-
 function Sheet(props: AgeTableProps & { columns: Columns; tableWidth: number }) {
   const { heads, headRows, rows, columns, nameWidth, tableWidth, onPick } = props;
   const table = useRef<HTMLTableElement>(null);
@@ -116,24 +102,10 @@ function Sheet(props: AgeTableProps & { columns: Columns; tableWidth: number }) 
     if (place && place.cell.dataset.told) onPick(place.row, place.column, place.cell);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const place = placeOf(event.target);
-    if (!place) return;
-    if (event.key === 'Enter' || event.key === ' ') {
+    if ((event.key === 'Enter' || event.key === ' ') && placeOf(event.target)) {
       event.preventDefault();
       pick(event);
-      return;
-    }
-    const step = STEPS[event.key];
-    if (!step || event.altKey) return;
-    event.preventDefault();
-    const next = table.current?.querySelector<HTMLElement>(
-      `[data-row="${place.row + step[0]}"] [data-column="${place.column + step[1]}"]`,
-    );
-    if (next) {
-      place.cell.tabIndex = -1;
-      next.tabIndex = 0;
-      next.focus();
-    }
+    } else moveByArrow(event, table.current);
   };
   return (
     /* Cells are reached by arrows, so that Tab need not pass through hundreds. */

@@ -1,5 +1,9 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.answer;
+import static coldtide.e2e.Parts.findings;
+import static coldtide.e2e.Parts.head;
+import static coldtide.e2e.Parts.sentence;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -35,21 +39,19 @@ class AnswersTest {
                         .first()
                         .click();
                 assertThat(visitor.page.locator("figure figcaption")).hasCount(1);
-                assertThat(visitor.page.locator(".head")).isVisible();
+                assertThat(head(visitor.page)).isVisible();
             }
-            visitor.page
-                    .locator(".head")
+            head(visitor.page)
                     .getByRole(
                             AriaRole.LINK,
                             new Locator.GetByRoleOptions().setName("Ask").setExact(true))
                     .click();
-            visitor.page
-                    .locator(".head")
+            head(visitor.page)
                     .getByRole(
                             AriaRole.LINK,
                             new Locator.GetByRoleOptions().setName("Retention").setExact(true))
                     .click();
-            assertThat(visitor.page.locator(".sentence")).isVisible();
+            assertThat(sentence(visitor.page)).isVisible();
         }
     }
 
@@ -64,11 +66,11 @@ class AnswersTest {
     void anAnswerThatIsLateIsNotShownUnderAnotherQuestion(String room, String path, String change) {
         try (Visitor visitor = Visitor.in(room)) {
             Locator answer = visitor.page.locator("[data-updating]");
-            Locator findings = visitor.page.locator("aside.margin ul");
+            Locator findings = findings(visitor.page).locator("ul");
             assertThat(findings).not().isEmpty();
             visitor.page.waitForLoadState(LoadState.NETWORKIDLE);
             String before = settled(findings);
-            String figures = settled(visitor.page.locator("section.answer-main"));
+            String figures = settled(answer(visitor.page));
             List<Route> held = new ArrayList<>();
             visitor.page.route(url -> url.endsWith("/api/apps/gullcombe" + path), held::add);
             visitor.page.evaluate(
@@ -79,11 +81,11 @@ class AnswersTest {
             assertThat(visitor.page.getByText("updating …")).isVisible();
             assertThat(answer).hasAttribute("data-updating", "true");
             assertThat(findings.innerText()).isEqualTo(before);
-            assertThat(visitor.page.locator("section.answer-main").innerText()).isEqualTo(figures);
+            assertThat(answer(visitor.page).innerText()).isEqualTo(figures);
             held.forEach(Route::resume);
             assertThat(answer).hasAttribute("data-updating", "false");
             assertThat(visitor.page.getByText("updating …")).hasCount(0);
-            assertThat(visitor.page.locator("section.answer-main").innerText()).isNotEqualTo(figures);
+            assertThat(answer(visitor.page).innerText()).isNotEqualTo(figures);
         }
     }
 
@@ -106,7 +108,7 @@ class AnswersTest {
         keeper.makeApp("second-cove", 7320);
         Application.bring(keeper, "second-cove", "id,name,time,install\n1,open,2026-06-01T10:00:00Z,i\n");
         try (Visitor visitor = Visitor.in("tide")) {
-            Locator figures = visitor.page.locator("section.answer-main");
+            Locator figures = answer(visitor.page);
             assertThat(figures).isVisible();
             List<Route> held = new ArrayList<>();
             visitor.page.route(url -> url.contains("/api/apps/second-cove/"), held::add);
@@ -124,7 +126,7 @@ class AnswersTest {
     @Test
     void anAnswerThatIsNotWaitedForCanBeStoppedAndAskedAgain() {
         try (Visitor visitor = Visitor.in("retention?by=week")) {
-            assertThat(visitor.page.locator("aside.margin ul")).not().isEmpty();
+            assertThat(findings(visitor.page).locator("ul")).not().isEmpty();
             Predicate<String> question = url -> url.endsWith("/api/apps/gullcombe/retention");
             List<Route> held = new ArrayList<>();
             visitor.page.route(question, held::add);
@@ -166,7 +168,7 @@ class AnswersTest {
                     .getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Reset the room"))
                     .click();
             assertThat(visitor.page.getByRole(AriaRole.ALERT)).hasCount(0);
-            assertThat(visitor.page.locator(".head")).isVisible();
+            assertThat(head(visitor.page)).isVisible();
         }
     }
 

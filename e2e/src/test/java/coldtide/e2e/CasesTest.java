@@ -1,5 +1,7 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.argument;
+import static coldtide.e2e.Parts.details;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -29,7 +31,7 @@ class CasesTest {
                     visitor.page.locator(".cases tbody tr").filter(new Locator.FilterOptions().setHasText("Nacre 5"));
             assertThat(row).hasCount(1);
             row.getByRole(AriaRole.BUTTON).click();
-            Locator argument = visitor.page.locator(".case-argument");
+            Locator argument = argument(visitor.page);
             assertThat(visitor.page.locator("h1")).hasText("Revenue from ads of gpu Nacre 5 dropped");
             assertThat(argument).containsText("Without this group there is no drop");
             assertThat(visitor.page.locator(".case-view canvas, .case-view svg").first())
@@ -42,7 +44,7 @@ class CasesTest {
             where.focus();
             visitor.page.keyboard().press("Enter");
             assertThat(where).hasAttribute("aria-expanded", "true");
-            assertThat(visitor.page.locator(".case-view table")).containsText("not in gpu Nacre 5");
+            assertThat(details(visitor.page).locator("table")).containsText("not in gpu Nacre 5");
             assertThat(visitor.page.url()).contains("step=where");
 
             Download csv = visitor.page.waitForDownload(() -> visitor.page
@@ -55,7 +57,7 @@ class CasesTest {
             visitor.page
                     .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Keep as evidence"))
                     .click();
-            assertThat(visitor.page.locator(".case-view")).containsText("Saved as evidence number");
+            assertThat(details(visitor.page)).containsText("Saved as evidence number");
 
             visitor.page.goBack();
             assertThat(where).hasAttribute("aria-expanded", "false");
@@ -96,7 +98,7 @@ class CasesTest {
                     .click();
             assertThat(page.locator("h1")).containsText("“Heights” dropped");
             assertThat(page.locator(".case-kind")).containsText("Unexplained");
-            assertThat(page.locator(".case-argument li")
+            assertThat(argument(page).locator("li")
                             .filter(new Locator.FilterOptions().setHasText("Where"))
                             .first())
                     .containsText("country BR");
@@ -117,8 +119,7 @@ class CasesTest {
                     .click();
             press(visitor, "Save as case");
             assertThat(visitor.page.locator(".case-kind")).containsText("open");
-            Locator verdict = visitor.page
-                    .locator(".case-argument li")
+            Locator verdict = argument(visitor.page).locator("li")
                     .filter(new Locator.FilterOptions().setHasText("Conclusion"));
             verdict.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Edit text"))
                     .click();
@@ -136,7 +137,7 @@ class CasesTest {
             visitor.date("Effective from", "20260504");
             press(visitor, "Save");
             assertThat(visitor.page.locator("h1")).hasText("Broken player");
-            assertThat(visitor.page.locator(".case-argument")).containsText("Recovered: since Mon 4 May");
+            assertThat(argument(visitor.page)).containsText("Recovered: since Mon 4 May");
 
             visitor.page.getByLabel("Add a comment").fill("Told the makers of the player.");
             press(visitor, "Add");

@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.findings;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -42,7 +43,7 @@ class CatalogueTest {
     void theVersionThatDoesNotSendAnEventStandsOut() throws SQLException {
         try (Visitor visitor = Visitor.in("catalogue?" + ALL)) {
             Page page = visitor.page;
-            Locator finding = page.locator(".margin li.caution");
+            Locator finding = findings(page).locator("li.caution");
             assertThat(finding).hasCount(1);
             assertThat(finding).containsText("ad_finished is not sent by android 1.7.1");
             finding.getByRole(AriaRole.BUTTON).click();
@@ -74,7 +75,7 @@ class CatalogueTest {
 
             visitor.go("/a/gullcombe/retention?" + ALL);
             visitor.choose("Came back with", "Storms <b>met</b>");
-            assertThat(page.locator(".margin")).containsText("Coming back means Storms <b>met</b>");
+            assertThat(findings(page)).containsText("Coming back means Storms <b>met</b>");
             assertThat(page.url()).contains("back=storm_met");
 
             visitor.go("/a/gullcombe/catalogue?" + ALL + "&open=storm_met");
@@ -95,7 +96,7 @@ class CatalogueTest {
     @Test
     void aQuestionAboutAnEventThatIsMissingSomewhereSaysSo() {
         try (Visitor visitor = Visitor.in("retention?" + ALL + "&back=ad_finished")) {
-            assertThat(visitor.page.locator(".margin"))
+            assertThat(findings(visitor.page))
                     .containsText("ad_finished is not sent by android 1.7.1, though earlier versions sent it");
         }
     }

@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.sentence;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import coldtide.server.Application;
@@ -89,7 +90,7 @@ class ChannelsTest {
             assertThat(ads).not().containsText("EUR");
             visitor.go("/a/gullcombe/tide?days=2026-05-01..2026-05-31");
             ads.getByRole(AriaRole.LINK).click();
-            assertThat(page.locator(".sentence")).containsText("who joined");
+            assertThat(sentence(page)).containsText("who joined");
             assertThat(page.getByLabel("Pages")).containsText("of " + newPeople);
         }
     }

@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.room;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -30,7 +31,7 @@ class ExportsTest {
     void everyRoomExportsItsAnswer(String room, String head, String text) {
         try (Visitor visitor = Visitor.in(room)) {
             assertThat(visitor.page.getByLabel("Export")).isVisible();
-            assertThat(visitor.page.locator(".room").getByText(text).first()).isVisible();
+            assertThat(room(visitor.page).getByText(text).first()).isVisible();
             // Files of lists are made by the server, and names of users are not kept as evidence.
             boolean isList = room.equals("users") || room.equals("events");
             if (!isList) {

@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.findings;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -39,7 +40,7 @@ class ExtractsTest {
                             + " join event_name n on n.id = e.name_id where n.name = 'purchase'"
                             + " and (e.time at time zone 'Europe/Lisbon')::date between '2026-04-01' and '2026-05-31'");
             assertThat(lines.size() - 1L).isEqualTo(purchases);
-            assertThat(visitor.page.locator(".margin")).containsText(String.format("%,d events", purchases));
+            assertThat(findings(visitor.page)).containsText(String.format("%,d events", purchases));
         }
     }
 

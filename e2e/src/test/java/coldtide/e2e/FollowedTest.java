@@ -1,5 +1,8 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.answer;
+import static coldtide.e2e.Parts.findings;
+import static coldtide.e2e.Parts.triangle;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -22,7 +25,7 @@ class FollowedTest {
 
     private static Visitor in(String question) {
         Visitor visitor = Visitor.in("retention?" + SPRING + question);
-        visitor.page.locator(".answer").waitFor();
+        answer(visitor.page).waitFor();
         return visitor;
     }
 
@@ -55,9 +58,9 @@ class FollowedTest {
             visitor.page.keyboard().press("Enter");
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("first country");
-            assertThat(visitor.page.locator(".triangle tbody tr")).hasCount(9);
+            assertThat(triangle(visitor.page).locator("tbody tr")).hasCount(9);
 
-            visitor.page.locator(".triangle td[tabindex='0']").focus();
+            triangle(visitor.page).locator("td[tabindex='0']").focus();
             visitor.page.keyboard().press("ArrowDown");
             visitor.page.keyboard().press("ArrowRight");
             visitor.page.keyboard().press("ArrowRight");
@@ -97,15 +100,14 @@ class FollowedTest {
             assertThat(visitor.page.locator(".kept-bars h2")).hasText("Retained in week 2");
         }
         try (Visitor visitor = in("&order=size")) {
-            Locator sizes = visitor.page.locator(".triangle tbody td[data-column='-1']");
+            Locator sizes = triangle(visitor.page).locator("tbody td[data-column='-1']");
             int before = Integer.MAX_VALUE;
             for (String size : sizes.allInnerTexts()) {
                 int now = Integer.parseInt(size.replace(",", ""));
                 assertThat(now).isLessThanOrEqualTo(before);
                 before = now;
             }
-            visitor.page
-                    .locator(".triangle thead th", new Page.LocatorOptions().setHasText("week 0"))
+            triangle(visitor.page).locator("thead th", new Locator.LocatorOptions().setHasText("week 0"))
                     .click();
             assertThat(visitor.page.locator("th.ordered")).hasText("week 0");
         }
@@ -118,13 +120,13 @@ class FollowedTest {
         long lit = beacons("count(*)", "name = 'beacon_lit' and e.week - f.week <= 21");
         try (Visitor visitor = in("")) {
             visitor.choose("Question", "what was their lifetime value (LTV)");
-            assertThat(visitor.page.locator(".margin")).containsText("revenue minus refunds");
+            assertThat(findings(visitor.page)).containsText("revenue minus refunds");
             visitor.choose("Value", "number of beacon_lit");
             Locator row = visitor.page.locator("tr[data-cohort='2026-05-04']");
             assertThat(row.locator("td").first()).hasText(String.valueOf(people));
             assertThat(row.locator("td[data-age='3']"))
                     .hasText(String.format(Locale.ROOT, "%.2f", (double) lit / people));
-            assertThat(visitor.page.locator(".margin")).containsText("number of beacon_lit");
+            assertThat(findings(visitor.page)).containsText("number of beacon_lit");
         }
     }
 
@@ -145,9 +147,9 @@ class FollowedTest {
         try (Visitor visitor = in("&split=platform")) {
             visitor.choose("Question", "how long until they churned");
             assertThat(visitor.page.locator(".staying tbody tr")).hasCount(2);
-            assertThat(visitor.page.locator(".margin")).containsText("log-rank test of 2 groups");
+            assertThat(findings(visitor.page)).containsText("log-rank test of 2 groups");
             visitor.choose("Days without activity", "7 days");
-            assertThat(visitor.page.locator(".margin")).containsText("Churned means 7 full days without any activity");
+            assertThat(findings(visitor.page)).containsText("Churned means 7 full days without any activity");
             assertThat(visitor.page.url()).contains("of=quiet").contains("quiet=7");
             visitor.page
                     .locator(".staying tbody tr")
@@ -160,7 +162,7 @@ class FollowedTest {
             String count = gone.locator("th").innerText().split(" ")[0];
             gone.getByText("Show users", new Locator.GetByTextOptions().setExact(true))
                     .click();
-            assertThat(visitor.page.locator(".margin")).containsText(count + " users");
+            assertThat(findings(visitor.page)).containsText(count + " users");
         }
     }
 
@@ -168,11 +170,11 @@ class FollowedTest {
     void anEarlyBehaviourSplitsTheTriangle() {
         try (Visitor visitor = in("")) {
             visitor.choose("Question", "which early behaviour went with coming back");
-            assertThat(visitor.page.locator(".margin")).containsText("A correlation is not a cause");
+            assertThat(findings(visitor.page)).containsText("A correlation is not a cause");
             Locator first = visitor.page.locator(".ties tbody tr").first();
             String event = first.locator("th").innerText().trim();
             first.getByText("split by this").click();
-            Locator rows = visitor.page.locator(".triangle tbody tr");
+            Locator rows = triangle(visitor.page).locator("tbody tr");
             assertThat(rows).hasCount(2);
             assertThat(rows.first()).containsText(event);
             assertThat(rows.last()).containsText("all others");
@@ -183,7 +185,7 @@ class FollowedTest {
     @Test
     void anAnswerIsKeptAndTakenAwayAsPictures() throws SQLException {
         try (Visitor visitor = in("&around=1.5.0")) {
-            visitor.page.locator(".triangle").waitFor();
+            triangle(visitor.page).waitFor();
             String cell = visitor.page.locator("td[data-pooled='1']").first().innerText();
             visitor.page.keyboard().press("e");
             assertThat(visitor.page.getByText("Saved as evidence number")).isVisible();
@@ -209,9 +211,9 @@ class FollowedTest {
             visitor.page
                     .getByRole(AriaRole.MENUITEM, new Page.GetByRoleOptions().setName(Pattern.compile("^1\\.5\\.0")))
                     .click();
-            assertThat(visitor.page.locator(".margin")).containsText("Since 1.5.0, on day 1: +");
-            assertThat(visitor.page.locator(".margin")).containsText("Other things than 1.5.0 may have changed");
-            assertThat(visitor.page.locator(".triangle thead")).containsText("difference, pp");
+            assertThat(findings(visitor.page)).containsText("Since 1.5.0, on day 1: +");
+            assertThat(findings(visitor.page)).containsText("Other things than 1.5.0 may have changed");
+            assertThat(triangle(visitor.page).locator("thead")).containsText("difference, pp");
             assertThat(visitor.page.url()).contains("around=1.5.0");
         }
     }

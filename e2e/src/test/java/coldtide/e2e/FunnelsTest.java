@@ -1,5 +1,9 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.findings;
+import static coldtide.e2e.Parts.funnelGroups;
+import static coldtide.e2e.Parts.sentence;
+import static coldtide.e2e.Parts.steps;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -54,7 +58,7 @@ class FunnelsTest {
     }
 
     private static Locator reached(Visitor visitor, int step) {
-        return visitor.page.locator(".stairs tbody").nth(step - 1).locator("tr:last-child td.number .word");
+        return steps(visitor.page).locator("tbody").nth(step - 1).locator("tr:last-child td.number .word");
     }
 
     private static long number(Locator cell) {
@@ -64,9 +68,9 @@ class FunnelsTest {
     @Test
     void aPathIsBuiltByKeyboardAndSaysWhatSqlSays() throws SQLException {
         try (Visitor visitor = in("&steps=[]")) {
-            assertThat(visitor.page.locator(".margin")).containsText("Choose the first");
+            assertThat(findings(visitor.page)).containsText("Choose the first");
             type(visitor, "First step", "shop_opened");
-            assertThat(visitor.page.locator(".margin")).containsText("Choose the next");
+            assertThat(findings(visitor.page)).containsText("Choose the next");
             type(visitor, "Next step", "purchase");
             long first = Visitor.sql(PAIR.formatted(Visitor.WHOSE, "", "shop_opened"));
             long second = Visitor.sql(PAIR.formatted(Visitor.WHOSE, THEN.formatted("purchase", 7), "shop_opened"));
@@ -95,15 +99,15 @@ class FunnelsTest {
     @Test
     void theRoomOpensOnTheMostCommonPath() throws SQLException {
         try (Visitor visitor = in("")) {
-            assertThat(visitor.page.locator(".stairs tbody")).hasCount(5);
-            assertThat(visitor.page.locator(".margin")).containsText("completed");
+            assertThat(steps(visitor.page).locator("tbody")).hasCount(5);
+            assertThat(findings(visitor.page)).containsText("completed");
             String first = visitor.word("Step 1").innerText();
             assertThat(number(reached(visitor, 1))).isEqualTo(Visitor.sql(PAIR.formatted(Visitor.WHOSE, "", first)));
             visitor.word("Step 5").click();
             visitor.page
                     .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Remove"))
                     .click();
-            assertThat(visitor.page.locator(".stairs tbody")).hasCount(4);
+            assertThat(steps(visitor.page).locator("tbody")).hasCount(4);
             assertThat(visitor.page.url()).contains("steps=");
         }
     }
@@ -113,7 +117,7 @@ class FunnelsTest {
     void anAddressWithItsSignsUnescapedOpens() {
         try (Visitor visitor = in("&steps=[\"shop_opened\",{\"what\":{\"event\":\"purchase\"},\"name\":\"Bought\"}]")) {
             assertThat(reached(visitor, 2)).isVisible();
-            assertThat(visitor.page.locator(".stairs")).containsText("Bought");
+            assertThat(steps(visitor.page)).containsText("Bought");
         }
     }
 
@@ -121,11 +125,11 @@ class FunnelsTest {
     void whoWasLostIsFoundInTheRegister() {
         try (Visitor visitor = in("&steps=[]")) {
             visitor.page.getByText("First-time path").click();
-            assertThat(visitor.page.locator(".stairs tbody").first()).containsText("install");
-            assertThat(visitor.page.locator(".stairs tbody").last()).containsText("first beacon lit");
-            Locator loss = visitor.page.locator(".stairs .largest");
+            assertThat(steps(visitor.page).locator("tbody").first()).containsText("install");
+            assertThat(steps(visitor.page).locator("tbody").last()).containsText("first beacon lit");
+            Locator loss = steps(visitor.page).locator(".largest");
             assertThat(loss).containsText("largest drop-off");
-            assertThat(visitor.page.locator(".margin")).containsText("Largest drop-off: before");
+            assertThat(findings(visitor.page)).containsText("Largest drop-off: before");
             String lost = loss.locator(".word").first().innerText().split(" ")[0];
             loss.locator(".word").first().click();
             visitor.page
@@ -135,8 +139,8 @@ class FunnelsTest {
                     .first()
                     .click();
             visitor.page.waitForURL("**/users?**");
-            assertThat(visitor.page.locator(".margin")).containsText(lost + " users");
-            assertThat(visitor.page.locator(".sentence")).containsText("who dropped off before");
+            assertThat(findings(visitor.page)).containsText(lost + " users");
+            assertThat(sentence(visitor.page)).containsText("who dropped off before");
         }
     }
 
@@ -146,7 +150,7 @@ class FunnelsTest {
         try (Visitor visitor = in("&steps=[]")) {
             Page page = visitor.page;
             page.getByText("First-time path").click();
-            Locator loss = page.locator(".stairs .largest .word").first();
+            Locator loss = steps(page).locator(".largest .word").first();
             long lost = Long.parseLong(loss.innerText().split(" ")[0].replace(",", ""));
             loss.click();
             page.getByText("What they did next, and which groups").click();
@@ -167,9 +171,9 @@ class FunnelsTest {
             long segment = Visitor.sql("select max(id) from segment");
             String among = URLEncoder.encode("{\"segment\":" + segment + "}", StandardCharsets.UTF_8);
             visitor.go("/a/gullcombe/users?among=" + among);
-            assertThat(page.locator(".margin")).containsText(String.format("%,d users", lost));
+            assertThat(findings(page)).containsText(String.format("%,d users", lost));
             visitor.go("/a/gullcombe/retention?days=2026-03-16..2026-06-14&among=" + among);
-            assertThat(page.locator(".sentence")).containsText("stopped early");
+            assertThat(sentence(page)).containsText("stopped early");
             assertThat(page.locator(".triangle, table").first()).isVisible();
         }
     }
@@ -181,11 +185,11 @@ class FunnelsTest {
             assertThat(visitor.word("Step 2")).hasText("beacon_started");
             assertThat(visitor.page.locator(".next-step")).containsText("who did both followed it");
             visitor.page.getByLabel("Show each step on its own").click();
-            assertThat(visitor.page.locator(".stairs thead")).containsText("on its own");
+            assertThat(steps(visitor.page).locator("thead")).containsText("on its own");
             choose(visitor, "Order", "each step on its own");
-            assertThat(visitor.page.locator(".stairs caption")).containsText("Not a sequence");
-            assertThat(visitor.page.locator(".sentence")).not().containsText("within");
-            Locator people = visitor.page.locator(".stairs tbody tr").nth(2).locator("td.number .word");
+            assertThat(steps(visitor.page).locator("caption")).containsText("Not a sequence");
+            assertThat(sentence(visitor.page)).not().containsText("within");
+            Locator people = steps(visitor.page).locator("tbody tr").nth(2).locator("td.number .word");
             long lit = number(people);
             assertThat(lit).isPositive();
             choose(visitor, "Counted", "events");
@@ -203,7 +207,7 @@ class FunnelsTest {
                     .getByText("Show users", new Locator.GetByTextOptions().setExact(true))
                     .first()
                     .click();
-            assertThat(visitor.page.locator(".margin")).containsText(String.format("%,d users", lit));
+            assertThat(findings(visitor.page)).containsText(String.format("%,d users", lit));
         }
     }
 
@@ -252,20 +256,20 @@ class FunnelsTest {
             visitor.page.getByLabel("called").fill("begun");
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.word("Step 2")).hasText("begun");
-            assertThat(visitor.page.locator(".margin")).containsText("Skipping an optional step is no drop-off");
+            assertThat(findings(visitor.page)).containsText("Skipping an optional step is no drop-off");
             assertThat(number(reached(visitor, 3))).isGreaterThanOrEqualTo(lit);
             visitor.word("Step 2").click();
             button(visitor, "Move up").click();
             assertThat(visitor.word("Step 1")).hasText("begun");
-            assertThat(visitor.page.locator(".stairs")).not().containsText("optional");
+            assertThat(steps(visitor.page)).not().containsText("optional");
             visitor.word("Step 1").click();
             button(visitor, "Remove").click();
-            assertThat(visitor.page.locator(".stairs tbody")).hasCount(2);
+            assertThat(steps(visitor.page).locator("tbody")).hasCount(2);
             assertThat(visitor.word("Step 1")).hasText("app_open");
             choose(visitor, "Order", "directly");
             assertThat(visitor.page.url()).contains("order=direct");
             choose(visitor, "Counted", "sessions");
-            assertThat(visitor.page.locator(".stairs thead")).containsText("sessions");
+            assertThat(steps(visitor.page).locator("thead")).containsText("sessions");
         }
     }
 
@@ -289,9 +293,9 @@ class FunnelsTest {
             visitor.propose("by", "country");
             visitor.page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("country at entry");
-            assertThat(visitor.page.locator(".stair-groups tbody tr")).not().hasCount(0);
+            assertThat(funnelGroups(visitor.page).locator("tbody tr")).not().hasCount(0);
             visitor.choose("Over time", "by month of the first step");
-            Locator months = visitor.page.locator(".stair-groups").last().locator("tbody tr");
+            Locator months = funnelGroups(visitor.page).last().locator("tbody tr");
             assertThat(months).hasCount(3);
             Download file = visitor.exportByKey();
             assertThat(file.suggestedFilename()).isEqualTo("gullcombe-funnel.csv");
@@ -327,9 +331,9 @@ class FunnelsTest {
             visitor.propose("by", "country");
             visitor.page.keyboard().press("Escape");
             Locator failing =
-                    visitor.page.locator(".stair-groups tbody tr").filter(new Locator.FilterOptions().setHasText("GB"));
+                    funnelGroups(visitor.page).locator("tbody tr").filter(new Locator.FilterOptions().setHasText("GB"));
             assertThat(failing.locator("td.apart")).not().hasCount(0);
-            assertThat(visitor.page.locator(".margin")).containsText("GB converts ");
+            assertThat(findings(visitor.page)).containsText("GB converts ");
         }
     }
 

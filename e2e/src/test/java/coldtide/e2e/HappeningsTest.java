@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.argument;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -68,8 +69,7 @@ class HappeningsTest {
     }
 
     private static Locator step(Visitor visitor, String title) {
-        Locator step = visitor.page
-                .locator(".case-argument li")
+        Locator step = argument(visitor.page).locator("li")
                 .filter(new Locator.FilterOptions()
                         .setHas(visitor.page.getByRole(
                                 AriaRole.BUTTON,
@@ -174,7 +174,7 @@ class HappeningsTest {
         try (Visitor visitor = in("cases")) {
             open(visitor, "Mix of new users", "");
             assertThat(step(visitor, "Conclusion")).containsText("Mix of new users");
-            assertThat(visitor.page.locator(".case-argument")).containsText("keeper_reel");
+            assertThat(argument(visitor.page)).containsText("keeper_reel");
         }
     }
 
@@ -182,7 +182,7 @@ class HappeningsTest {
     void theLightningIsAnOutageAndTheHolidayTheCalendar() {
         try (Visitor visitor = in("cases")) {
             open(visitor, "Outage", "Events stopped arriving");
-            assertThat(visitor.page.locator(".case-argument")).containsText("from 19:00 to 22:00");
+            assertThat(argument(visitor.page)).containsText("from 19:00 to 22:00");
             visitor.page.goBack();
             open(visitor, "Calendar", "");
             assertThat(step(visitor, "Conclusion")).containsText("Calendar: more than usual");

@@ -1,5 +1,7 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.roomLinks;
+import static coldtide.e2e.Parts.triangle;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -34,7 +36,7 @@ class HelpTest {
     @Test
     void aRoomSaysItsTermsAndAsksAFirstQuestion() {
         try (Visitor visitor = Visitor.in("retention")) {
-            visitor.page.locator(".triangle").waitFor();
+            triangle(visitor.page).waitFor();
             visitor.page.keyboard().press("?");
             Locator help = visitor.page.getByRole(AriaRole.DIALOG);
             help.getByText("Pooled average").click();
@@ -111,7 +113,7 @@ class HelpTest {
     })
     void isFoundByTheWordsOfTheTrade(String typed, String found, String address) {
         try (Visitor visitor = Visitor.in("releases")) {
-            visitor.page.locator(".head-rooms a").first().waitFor();
+            roomLinks(visitor.page).first().waitFor();
             visitor.page.keyboard().press("Control+k");
             Locator finder = visitor.page.getByRole(AriaRole.DIALOG);
             finder.getByRole(AriaRole.COMBOBOX).fill(typed);
@@ -129,7 +131,7 @@ class HelpTest {
     @Test
     void aTermIsFoundAndReadInPlace() {
         try (Visitor visitor = Visitor.in("tide")) {
-            visitor.page.locator(".head-rooms a").first().waitFor();
+            roomLinks(visitor.page).first().waitFor();
             visitor.page.keyboard().press("Control+k");
             Locator finder = visitor.page.getByRole(AriaRole.DIALOG);
             finder.getByRole(AriaRole.COMBOBOX).fill("Wilson");
@@ -143,7 +145,7 @@ class HelpTest {
     @Test
     void thePageIsCalledByItsQuestion() {
         try (Visitor visitor = Visitor.in("retention")) {
-            visitor.page.locator(".triangle").waitFor();
+            triangle(visitor.page).waitFor();
             assertThat(visitor.page.title())
                     .startsWith("Of all users who joined each week")
                     .endsWith("Cold Tide");

@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.foot;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import coldtide.server.Application;
@@ -122,7 +123,7 @@ class IntakeTest {
                         "application/cloudevents+json",
                         event.getBytes(StandardCharsets.UTF_8));
                 assertThat(visitor.page.locator("a[data-intake]")).hasText("Import: live", LONG);
-                assertThat(visitor.page.locator(".foot")).containsText(i + " events", LONG_CONTAINS);
+                assertThat(foot(visitor.page)).containsText(i + " events", LONG_CONTAINS);
             }
         }
     }
@@ -152,10 +153,10 @@ class IntakeTest {
             assertThat(held.first()).containsText("\"time\" is no time: \"never\"");
             assertThat(Visitor.cell(held.first(), 1)).hasText("5");
             assertThat(held.last()).containsText("5 fields where the header has 6");
-            assertThat(visitor.page.locator(".foot")).containsText("2 rejected rows");
+            assertThat(foot(visitor.page)).containsText("2 rejected rows");
             visitor.confirm(held.last(), "Dismiss");
             assertThat(held).hasCount(1);
-            assertThat(visitor.page.locator(".foot")).containsText("1 rejected row");
+            assertThat(foot(visitor.page)).containsText("1 rejected row");
             visitor.confirm(visitor.page.locator(".intake"), "Dismiss all");
             assertThat(visitor.page.getByText("No rejected rows.")).isVisible();
 

@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.foot;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -72,7 +73,7 @@ class LooksTest {
     private static void fits(Visitor visitor, int width, int height) {
         visitor.page.setViewportSize(width, height);
         visitor.settle();
-        assertThat(visitor.page.locator(".foot")).isInViewport();
+        assertThat(foot(visitor.page)).isInViewport();
         Object over = visitor.page.evaluate("document.documentElement.scrollWidth - window.innerWidth");
         assertThat(((Number) over).intValue()).as("too wide at %s", width).isLessThanOrEqualTo(0);
         Object part = visitor.page.evaluate("document.querySelector('.foot').getBoundingClientRect().top - "

@@ -1,5 +1,7 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.findings;
+import static coldtide.e2e.Parts.metricGroups;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -85,7 +87,7 @@ class MeasuresTest {
             assertThat(visitor.word("Metric a"))
                     .hasText("users who did beacon_lit with stars is 3, platform is android and country is US or GB");
             assertThat(page.locator("tr.whole td").last()).hasText(shown(truth));
-            assertThat(page.locator(".margin")).containsText(shown(truth) + " users who did beacon_lit");
+            assertThat(findings(page)).containsText(shown(truth) + " users who did beacon_lit");
         }
     }
 
@@ -99,9 +101,9 @@ class MeasuresTest {
             visitor.propose("by a property", "campaign");
             page.keyboard().press("Escape");
             assertThat(visitor.word("Split by")).hasText("campaign");
-            assertThat(page.locator(".margin")).containsText("Highest on");
-            assertThat(page.locator(".margin")).containsText(Pattern.compile("is [−0-9.]+% of the difference"));
-            Locator all = page.locator(".groups tr[data-group='total'] td").nth(1);
+            assertThat(findings(page)).containsText("Highest on");
+            assertThat(findings(page)).containsText(Pattern.compile("is [−0-9.]+% of the difference"));
+            Locator all = metricGroups(page).locator("tr[data-group='total'] td").nth(1);
             assertThat(all).hasText(shown(days("count(*)", "2026-04-06", "2026-06-28", "n.name = 'push_opened'")));
         }
     }
@@ -131,15 +133,15 @@ class MeasuresTest {
             page.keyboard().press("Escape");
             visitor.choose("Comparison", "an earlier range");
             assertThat(visitor.word("Compared with")).hasText("the month before");
-            assertThat(page.locator(".groups thead"))
+            assertThat(metricGroups(page).locator("thead"))
                     .containsText(Pattern.compile(
                             "a: sum of revenue.*before.*change.*of all.*b = a / active.*before.*change"));
-            Locator row = page.locator(".groups tbody tr").nth(1).locator("td");
+            Locator row = metricGroups(page).locator("tbody tr").nth(1).locator("td");
             double revenue = number(row.nth(1).textContent());
             double each = number(row.nth(5).textContent());
             assertThat(revenue).isPositive();
             assertThat(each).isPositive().isLessThan(revenue);
-            assertThat(page.locator(".margin")).containsText("in the comparison range");
+            assertThat(findings(page)).containsText("in the comparison range");
         }
     }
 
@@ -204,17 +206,17 @@ class MeasuresTest {
     void backTakesAWordBackAndAnOldAddressSaysWhatIsGone() {
         try (Visitor visitor = Visitor.in(SPRING + param("split", "[{'property':'country','top':3}]"))) {
             Page page = visitor.page;
-            assertThat(page.locator(".groups tbody tr")).hasCount(5);
+            assertThat(metricGroups(page).locator("tbody tr")).hasCount(5);
             visitor.word("Split by").click();
             page.getByLabel("Remove split 1").click();
             page.keyboard().press("Escape");
-            assertThat(page.locator(".groups")).hasCount(0);
+            assertThat(metricGroups(page)).hasCount(0);
             page.goBack();
-            assertThat(page.locator(".groups tbody tr")).hasCount(5);
+            assertThat(metricGroups(page).locator("tbody tr")).hasCount(5);
             visitor.go("/a/gullcombe/" + SPRING + param("split", "[{'property':'<b>gone</b>'}]") + "&among=%7B");
-            assertThat(page.locator(".margin")).containsText("No property named \"<b>gone</b>\" was ever received.");
-            assertThat(page.locator(".margin")).containsText("\"among\" in the address could not be read");
-            assertThat(page.locator(".margin b", new Page.LocatorOptions().setHasText("gone")))
+            assertThat(findings(page)).containsText("No property named \"<b>gone</b>\" was ever received.");
+            assertThat(findings(page)).containsText("\"among\" in the address could not be read");
+            assertThat(findings(page).locator("b", new Locator.LocatorOptions().setHasText("gone")))
                     .hasCount(0);
             assertThat(page.locator("tr.whole td")).hasCount(1);
         }
@@ -244,7 +246,7 @@ class MeasuresTest {
     void whatIsMissingSomewhereAndWhatIsNotWholeIsSaid() {
         try (Visitor visitor = Visitor.in("metrics?days=2026-04-08..2026-06-28&by=week"
                 + param("m", "[{'name':'a','kind':'PEOPLE','what':{'event':'ad_finished'}}]"))) {
-            Locator margin = visitor.page.locator(".margin");
+            Locator margin = findings(visitor.page);
             assertThat(margin).containsText("ad_finished is not sent by android 1.7.1");
             assertThat(margin).containsText("The range begins or ends within a week");
         }

@@ -1,5 +1,7 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.answer;
+import static coldtide.e2e.Parts.findings;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -37,7 +39,7 @@ class PeopleTest {
                       join event_name n on n.id = e.name_id join (%s) w using (install_id)
                       group by person having count(*) filter (where n.name not in ('push_received', 'uninstall_detected')
                         and (e.time at time zone 'Europe/Lisbon')::date >= '2026-06-15') = 0) q""".formatted(Visitor.WHOSE));
-            assertThat(page.locator(".margin")).containsText(String.format(Locale.ROOT, "%,d users", quiet));
+            assertThat(findings(page)).containsText(String.format(Locale.ROOT, "%,d users", quiet));
             Locator rows = visitor.rows("Users");
             assertThat(rows).hasCount(50);
             double before = Double.MAX_VALUE;
@@ -94,7 +96,7 @@ class PeopleTest {
             page.goBack();
             row.getByText("Show users", new Locator.GetByTextOptions().setExact(true))
                     .click();
-            assertThat(page.locator(".margin")).containsText(people + " users");
+            assertThat(findings(page)).containsText(people + " users");
             page.goBack();
 
             button(page, "Create segment").click();
@@ -119,10 +121,10 @@ class PeopleTest {
             Page page = visitor.page;
             assertThat(page.locator("tr[data-row='FIGURE ARPU']")).isVisible();
             assertThat(page.locator("tr[data-row='EVENT_SHARE purchase']")).isVisible();
-            assertThat(page.locator(".margin")).containsText("(after correction)");
-            assertThat(page.locator(".margin")).containsText("A difference is not a cause");
+            assertThat(findings(page)).containsText("(after correction)");
+            assertThat(findings(page)).containsText("A difference is not a cause");
             visitor.choose("Sort by", "significance");
-            assertThat(page.locator(".answer-main tbody tr")
+            assertThat(answer(page).locator("tbody tr")
                             .first()
                             .locator("td")
                             .last())

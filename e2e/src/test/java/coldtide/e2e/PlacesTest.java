@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.findings;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -31,7 +32,7 @@ class PlacesTest {
         try (Visitor visitor = Visitor.in("levels?level=1&" + DAYS)) {
             assertThat(plan(visitor)).isVisible();
             assertThat(visitor.page.locator(".plan-square").first()).isVisible();
-            assertThat(visitor.page.locator(".margin")).containsText("on the level");
+            assertThat(findings(visitor.page)).containsText("on the level");
             BoundingBox box = plan(visitor).boundingBox();
             visitor.page.mouse().move(box.x + 0.11 * box.width, box.y + 0.11 * box.height);
             visitor.page.mouse().down();

@@ -1,5 +1,7 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.findings;
+import static coldtide.e2e.Parts.triangle;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -44,7 +46,7 @@ class RetentionTest {
             assertThat(cohort.locator("td[data-age='3']"))
                     .hasText(percent(
                             cameBack("day between '2026-05-25' and '2026-05-31' and name = 'beacon_lit'"), size));
-            assertThat(visitor.page.locator(".margin")).containsText("Coming back means beacon_lit");
+            assertThat(findings(visitor.page)).containsText("Coming back means beacon_lit");
             assertThat(visitor.page.url()).contains("back=beacon_lit");
 
             visitor.choose("Came back with", "“any play”");
@@ -126,7 +128,7 @@ class RetentionTest {
     @Test
     void anotherStartAndLaterReturnsByKeyboardAreWhatSqlSays() throws SQLException {
         try (Visitor visitor = Visitor.in("retention?days=2026-04-06..2026-06-28")) {
-            visitor.page.locator(".triangle").waitFor();
+            triangle(visitor.page).waitFor();
             chooseByKeys(visitor, "Started with", "did beacon_lit");
             chooseByKeys(visitor, "Which start", "for the first time in the range");
             chooseByKeys(visitor, "Add another return", "purchase");
@@ -139,7 +141,7 @@ class RetentionTest {
             // Its twelfth week ends with the range's data still to come, so the cell is open and gives what there is so
             // far.
             assertThat(cohort.locator("td").nth(5)).hasText(percent(boughtLater("e.person is not null"), size));
-            assertThat(visitor.page.locator(".margin")).containsText("“Or later” ends with week 12 for every cohort");
+            assertThat(findings(visitor.page)).containsText("“Or later” ends with week 12 for every cohort");
             assertThat(visitor.page.locator("th").first()).containsText("started");
             String link = visitor.page.url();
             visitor.page.reload();
@@ -166,8 +168,8 @@ class RetentionTest {
             field.fill("1-2, 3-4");
             field.press("Enter");
             assertThat(visitor.page.locator("td[data-pooled]")).hasCount(2);
-            assertThat(visitor.page.locator(".margin")).containsText("came back in weeks 3–4");
-            assertThat(visitor.page.locator(".margin")).containsText("7 times 24 hours since each user");
+            assertThat(findings(visitor.page)).containsText("came back in weeks 3–4");
+            assertThat(findings(visitor.page)).containsText("7 times 24 hours since each user");
         }
     }
 
@@ -184,7 +186,7 @@ class RetentionTest {
             assertThat(visitor.page.locator("td[data-pooled='1']"))
                     .hasAttribute("title", Pattern.compile("in 1 complete cohort$"));
             assertThat(visitor.page.locator("td[data-pooled='2']")).hasText("–");
-            assertThat(visitor.page.locator(".margin")).containsText("not complete");
+            assertThat(findings(visitor.page)).containsText("not complete");
         }
     }
 
@@ -226,8 +228,8 @@ class RetentionTest {
     @Test
     void aRangeInWhichNobodyArrivedSaysSo() {
         try (Visitor visitor = Visitor.in("retention?days=2031-01-01..2031-01-31")) {
-            assertThat(visitor.page.locator(".margin")).containsText("No users joined in this range");
-            assertThat(visitor.page.locator(".triangle")).not().containsText("0.0");
+            assertThat(findings(visitor.page)).containsText("No users joined in this range");
+            assertThat(triangle(visitor.page)).not().containsText("0.0");
         }
     }
 

@@ -1,5 +1,6 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.foot;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -190,8 +191,8 @@ class TideTableTest {
         try (Visitor visitor = Visitor.in("tide")) {
             long events =
                     Visitor.sql("select count(*) from event e join app a on a.id = e.app_id where a.key = 'gullcombe'");
-            assertThat(visitor.page.locator(".foot")).containsText(String.format(Locale.ROOT, "%,d events", events));
-            assertThat(visitor.page.locator(".foot")).containsText("Last received Mon 29 Jun");
+            assertThat(foot(visitor.page)).containsText(String.format(Locale.ROOT, "%,d events", events));
+            assertThat(foot(visitor.page)).containsText("Last received Mon 29 Jun");
         }
     }
 

@@ -1,5 +1,8 @@
 package coldtide.e2e;
 
+import static coldtide.e2e.Parts.head;
+import static coldtide.e2e.Parts.room;
+import static coldtide.e2e.Parts.roomLinks;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import coldtide.server.Application;
@@ -93,7 +96,7 @@ final class Visitor implements AutoCloseable {
         Visitor visitor = new Visitor();
         visitor.page.navigate(Application.address() + path);
         visitor.signIn(name, password);
-        visitor.page.locator(".head").waitFor();
+        head(visitor.page).waitFor();
         return visitor;
     }
 
@@ -194,10 +197,10 @@ final class Visitor implements AutoCloseable {
 
     /** Waits until the room at hand has its answer. */
     void settle() {
-        page.locator(".head-rooms a").first().waitFor();
+        roomLinks(page).first().waitFor();
         page.waitForLoadState(LoadState.NETWORKIDLE);
         PlaywrightAssertions.assertThat(page.locator("[data-updating=true]")).hasCount(0);
-        PlaywrightAssertions.assertThat(page.locator(".room")).not().hasText(Pattern.compile("^\\s*(Loading …)?\\s*$"));
+        PlaywrightAssertions.assertThat(room(page)).not().hasText(Pattern.compile("^\\s*(Loading …)?\\s*$"));
         // Dialogs and lists fade in; colours can be checked only afterwards.
         page.waitForFunction("() => document.getAnimations().every(each => each.playState !== 'running'"
                 + " || each.effect?.getComputedTiming().iterations === Infinity)");
