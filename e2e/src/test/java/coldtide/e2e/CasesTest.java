@@ -98,7 +98,8 @@ class CasesTest {
                     .click();
             assertThat(page.locator("h1")).containsText("“Heights” dropped");
             assertThat(page.locator(".case-kind")).containsText("Unexplained");
-            assertThat(argument(page).locator("li")
+            assertThat(argument(page)
+                            .locator("li")
                             .filter(new Locator.FilterOptions().setHasText("Where"))
                             .first())
                     .containsText("country BR");
@@ -119,8 +120,8 @@ class CasesTest {
                     .click();
             press(visitor, "Save as case");
             assertThat(visitor.page.locator(".case-kind")).containsText("open");
-            Locator verdict = argument(visitor.page).locator("li")
-                    .filter(new Locator.FilterOptions().setHasText("Conclusion"));
+            Locator verdict =
+                    argument(visitor.page).locator("li").filter(new Locator.FilterOptions().setHasText("Conclusion"));
             verdict.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Edit text"))
                     .click();
             visitor.page

@@ -107,7 +107,8 @@ class FollowedTest {
                 assertThat(now).isLessThanOrEqualTo(before);
                 before = now;
             }
-            triangle(visitor.page).locator("thead th", new Locator.LocatorOptions().setHasText("week 0"))
+            triangle(visitor.page)
+                    .locator("thead th", new Locator.LocatorOptions().setHasText("week 0"))
                     .click();
             assertThat(visitor.page.locator("th.ordered")).hasText("week 0");
         }

@@ -69,7 +69,8 @@ class HappeningsTest {
     }
 
     private static Locator step(Visitor visitor, String title) {
-        Locator step = argument(visitor.page).locator("li")
+        Locator step = argument(visitor.page)
+                .locator("li")
                 .filter(new Locator.FilterOptions()
                         .setHas(visitor.page.getByRole(
                                 AriaRole.BUTTON,

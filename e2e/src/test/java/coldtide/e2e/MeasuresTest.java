@@ -103,7 +103,8 @@ class MeasuresTest {
             assertThat(visitor.word("Split by")).hasText("campaign");
             assertThat(findings(page)).containsText("Highest on");
             assertThat(findings(page)).containsText(Pattern.compile("is [−0-9.]+% of the difference"));
-            Locator all = metricGroups(page).locator("tr[data-group='total'] td").nth(1);
+            Locator all =
+                    metricGroups(page).locator("tr[data-group='total'] td").nth(1);
             assertThat(all).hasText(shown(days("count(*)", "2026-04-06", "2026-06-28", "n.name = 'push_opened'")));
         }
     }

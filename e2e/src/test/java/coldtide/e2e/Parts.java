@@ -27,8 +27,7 @@ final class Parts {
     /** The question in words; its heading is the first of the room. */
     static Locator sentence(Page page) {
         return page.getByRole(
-                AriaRole.HEADING,
-                new Page.GetByRoleOptions().setLevel(1).setIncludeHidden(true));
+                AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1).setIncludeHidden(true));
     }
 
     static Locator answer(Page page) {
@@ -41,7 +40,8 @@ final class Parts {
 
     /** Links to the rooms of the group that is open. */
     static Locator roomLinks(Page page) {
-        return part(page, AriaRole.NAVIGATION, "Rooms of").getByRole(AriaRole.LINK);
+        return part(page, AriaRole.NAVIGATION, "Rooms of")
+                .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setIncludeHidden(true));
     }
 
     /** Cohorts by age, in Retention: return, value, churn by cohort or a periods' comparison. */

@@ -124,10 +124,7 @@ class PeopleTest {
             assertThat(findings(page)).containsText("(after correction)");
             assertThat(findings(page)).containsText("A difference is not a cause");
             visitor.choose("Sort by", "significance");
-            assertThat(answer(page).locator("tbody tr")
-                            .first()
-                            .locator("td")
-                            .last())
+            assertThat(answer(page).locator("tbody tr").first().locator("td").last())
                     .containsText("p ");
         }
     }
