@@ -4,7 +4,7 @@ import a11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
-// What an effect returns is called when it ends; a call in its place may return anything, and did once.
+// React calls what an effect returns. An effect without braces returns what its last call returned, which may be no function.
 const SHORT_EFFECT = {
   selector: 'CallExpression[callee.name=/^use(Layout)?Effect$/] > ArrowFunctionExpression[expression=true]',
   message: 'Write the body of an effect in braces, so that it returns nothing but its end.',

@@ -36,7 +36,7 @@ export const useFunnel = (app: string, question: FunnelAsk | undefined) =>
     placeholderData: keepPreviousData,
   });
 
-/** Those who were lost before a step, numbered from 1. */
+/** Users who dropped off before a step; steps are numbered from 1. */
 export interface LostAsk {
   funnel: Funnel;
   among: PersonCondition;

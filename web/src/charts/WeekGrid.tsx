@@ -23,11 +23,11 @@ interface WeekGridProps {
   title: string;
   /** Mean of each weekday and hour; null where no such day lies in the range. */
   values: (number | null)[][];
-  /** The whole of a cell in words; it stands under the table while the cell is pointed at or has the focus. */
+  /** All numbers of a cell in words. The line under the table shows them when a user points at the cell or moves to it. */
   say: (day: number, hour: number) => string;
 }
 
-/** Weekdays by hours of the clock: the number in each cell, the more of it the darker. One stop of Tab; arrows move within. */
+/** Weekdays by hours of the day. Higher numbers have a darker cell. Tab reaches the table once; arrow keys move within it. */
 export function WeekGrid({ title, values, say }: WeekGridProps) {
   const most = Math.max(...values.flat().map((value) => value ?? 0), Number.MIN_VALUE);
   const table = useRef<HTMLTableElement>(null);

@@ -7,7 +7,7 @@ export interface CellPlace {
   column: number;
 }
 
-/** The cell that something in it happened to; nothing outside of such cells. */
+/** The cell in which an event happened; undefined where it happened outside of a cell. */
 export function placeOf(target: EventTarget | null): CellPlace | undefined {
   const cell = target instanceof Element ? target.closest<HTMLElement>('[data-column]') : null;
   const row = cell?.closest<HTMLElement>('[data-row]');

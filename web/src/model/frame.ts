@@ -14,7 +14,7 @@ export interface FrameContext {
 
 export const useFrame = () => useOutletContext<FrameContext>();
 
-/** Shows in the foot what an answer rests on, for as long as the answer is on the page. */
+/** Shows in the foot which data an answer uses, for as long as the answer is on the page. */
 export function useFoot(foot: Foot | undefined) {
   const { setFoot } = useFrame();
   useEffect(() => {

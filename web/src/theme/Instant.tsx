@@ -16,7 +16,7 @@ type Told = Pick<
 
 const OF_TRANSITIONS = new Set(['appear', 'timeout', 'easing', 'addEndListener', 'ownerState']);
 
-/** What is about the transition itself; everything else that the library gives is for the element in it. */
+/** Properties of the transition itself. All other properties that the library passes belong to the element inside. */
 type InstantProps = Told &
   Pick<TransitionProps, 'in' | 'appear' | 'timeout' | 'easing' | 'addEndListener'> &
   HTMLAttributes<HTMLElement> & {
@@ -26,12 +26,12 @@ type InstantProps = Told &
   };
 
 /**
- * A transition that takes no time: what opens is there in the same commit, and what closes is gone. The usual ones end by a timer,
- * which was lost at times when the page was drawn just then. The closed popover then stayed over the page, invisible, and nothing
- * could be pressed any more.
+ * A transition without duration: its element appears and disappears at once. The library's own transitions end by a timer. That
+ * timer was sometimes lost when the page was drawn at the same moment: the closed popover then stayed over the page, invisible, and
+ * nothing could be clicked.
  *
- * The element gets all else that is given: without its tab index a dialog could not take the focus, and without being told of the
- * focus it could not give it back when it closes.
+ * All other properties go to the element. Without its tab index a dialog cannot take the focus; without its focus handler it cannot
+ * give the focus back when it closes.
  */
 export function Instant({
   in: isIn = false,

@@ -257,7 +257,7 @@ describe('Steps each by itself', () => {
   });
 });
 
-describe('Those who were lost', () => {
+describe('Users who dropped off', () => {
   const times = { quarter: 1, median: 2, threeQuarters: 3, nineTenths: 4, counts: [] };
   const side = { units: 10, nothing: 6, later: 1, uninstalled: 2, never: 3, stayed: times };
   const versus = {

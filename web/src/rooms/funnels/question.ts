@@ -167,7 +167,7 @@ export const aloneOf = ({ funnel, among }: FunnelAsk, unit: IndependentUnit): St
   unit,
 });
 
-/** Those who were lost before the step that is opened. */
+/** The question about users who dropped off before the opened step. */
 export const lostOf = ({ funnel, among }: FunnelAsk, { lost }: Words): LostAsk => ({
   funnel,
   among,

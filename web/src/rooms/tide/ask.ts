@@ -97,7 +97,7 @@ export const itemsAddress = (asked: Asked): string =>
     shape: 'ranked',
   });
 
-/** Those who came new in a range by a channel, in the register. */
+/** The address of the list of users who joined in a range through a channel. */
 export function newPeopleAddress(asked: Asked, range: DayRange, channel: string): string {
   const whole = amongOf(asked);
   const among: PersonCondition = {

@@ -28,7 +28,7 @@ interface LostProps {
   after: ReturnType<typeof useAfter>;
 }
 
-/** Those who were lost before a step: what they did next, and who they are. */
+/** The users who dropped off before a step: what they did next, and who they are. */
 export function Lost({ asked, words, names, ask, after }: LostProps) {
   const at = words.lost - 1;
   const question = lostOf(ask, words);

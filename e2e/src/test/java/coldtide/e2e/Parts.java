@@ -6,8 +6,8 @@ import com.microsoft.playwright.options.AriaRole;
 import java.util.regex.Pattern;
 
 /**
- * The parts of a page by their roles and names, as a screen reader finds them. They are found beside an open editor, too, which
- * hides the rest of the page from screen readers.
+ * Finds the parts of a page by role and name, as a screen reader does. Also finds them while an editor is open, which hides the rest
+ * of the page from screen readers.
  */
 final class Parts {
     private Parts() {}
@@ -24,7 +24,7 @@ final class Parts {
         return part(page, AriaRole.MAIN, null);
     }
 
-    /** The question in words; its heading is the first of the room. */
+    /** The question in words, which is the main heading of a room. */
     static Locator sentence(Page page) {
         return page.getByRole(
                 AriaRole.HEADING, new Page.GetByRoleOptions().setLevel(1).setIncludeHidden(true));
@@ -44,17 +44,17 @@ final class Parts {
                 .getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setIncludeHidden(true));
     }
 
-    /** Cohorts by age, in Retention: return, value, churn by cohort or a periods' comparison. */
+    /** The table of cohorts by age in Retention. */
     static Locator triangle(Page page) {
         return part(page, AriaRole.GRID, null);
     }
 
-    /** The steps of a funnel with their counts, or each by itself. */
+    /** The steps of a funnel with their counts, also of independent counts. */
     static Locator steps(Page page) {
         return part(page, AriaRole.TABLE, "^How many .* reached each step|^Independent counts");
     }
 
-    /** How far each group, or those of each period, got in a funnel. */
+    /** The table of a funnel by group or by period. */
     static Locator funnelGroups(Page page) {
         return part(page, AriaRole.TABLE, "^Share of starters");
     }
@@ -64,12 +64,12 @@ final class Parts {
         return part(page, AriaRole.TABLE, "^One row per group");
     }
 
-    /** What was found of a case, step by step. */
+    /** The findings of a case, step by step. */
     static Locator argument(Page page) {
         return part(page, AriaRole.LIST, "^Argument");
     }
 
-    /** What proves the chosen step of a case. */
+    /** Table and chart of the chosen step of a case. */
     static Locator details(Page page) {
         return part(page, AriaRole.REGION, "Details of this step");
     }

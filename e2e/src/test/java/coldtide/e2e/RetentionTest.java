@@ -110,7 +110,7 @@ class RetentionTest {
         assertThat(visitor.page.getByRole(AriaRole.MENU)).hasCount(0);
     }
 
-    /** Chooses by the space bar, once the answer can be reached; again if it came and drew the choice again just then. */
+    /** Chooses by the space bar. Tries again while the answer cannot be reached yet. */
     private static void check(Locator radio) {
         for (int tries = 0; tries < 10 && !radio.isChecked(); tries++) {
             radio.focus();

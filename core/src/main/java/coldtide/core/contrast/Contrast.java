@@ -166,7 +166,7 @@ public final class Contrast implements Analysis<List<Contrast.ShardSums>, Contra
         long[] micros = new long[RevenueType.values().length];
         int purchases = 0;
         boolean paid = false;
-        // Those whose amounts are in the revenue.
+        // Without payments that lack an exchange rate: their amounts are not in the revenue either.
         int convertedPurchases = 0;
         boolean paidConverted = false;
         for (int i = shard.moneyFrom[person]; i < shard.moneyFrom[person + 1]; i++) {
