@@ -1,5 +1,5 @@
 import { DataGrid, type GridColDef, type GridSortModel } from '@mui/x-data-grid';
-import type { ReactNode } from 'react';
+import type { KeyboardEvent, ReactNode, SyntheticEvent } from 'react';
 
 export interface DataRow {
   /** Different in every row. */
@@ -41,6 +41,12 @@ export interface DataTableProps<Row extends DataRow = DataRow> {
   wraps?: boolean;
 }
 
+/** Using the mark of a column, or what the mark opened, does not order the list by that column. */
+const stop = (event: SyntheticEvent) => event.stopPropagation();
+const stopPress = (event: KeyboardEvent) => {
+  if (event.key === 'Enter' || event.key === ' ') event.stopPropagation();
+};
+
 const columnOf = <Row extends DataRow>(column: DataColumn<Row>): GridColDef<Row> => ({
   field: column.key,
   headerName: column.name,
@@ -51,7 +57,9 @@ const columnOf = <Row extends DataRow>(column: DataColumn<Row>): GridColDef<Row>
         renderHeader: () => (
           <>
             {column.name}
-            {column.mark}
+            <span role="presentation" onClick={stop} onKeyDown={stopPress}>
+              {column.mark}
+            </span>
           </>
         ),
       }),
